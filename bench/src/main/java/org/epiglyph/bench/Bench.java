@@ -83,37 +83,37 @@ public final class Bench {
     private void run(Path checkout, String only) throws Exception {
         Path plot = checkout.resolve("docs/growth.png");
         switch (only) {
-            case "start" -> new StartFigures(world).tell(collect(), this::say);
-            case "scoring" -> new ScoringBench().tell(this::say);
-            case "growth" -> new GrowthFigures(world).tell(this::say, System.out::println, plot);
-            case "book" -> new BookFigures(world).tell(this::say);
-            case "passages" -> new PassagesFigures().tell(collect(), this::say);
+            case "start" -> new StartFigures(world).tell(collect(), this::print);
+            case "scoring" -> new ScoringBench().tell(this::print);
+            case "growth" -> new GrowthFigures(world).tell(this::print, System.out::println, plot);
+            case "book" -> new BookFigures(world).tell(this::print);
+            case "passages" -> new PassagesFigures().tell(collect(), this::print);
             case "intake" -> {
                 annotating(collect());
-                new IntakeFigures(world).tell(this::say);
+                new IntakeFigures(world).tell(this::print);
             }
             case "effort" -> new EffortFigures(world).tell(pdfs(collect()).getFirst(), System.out::println);
-            case "hand-back" -> new HandBackFigures(world).tell(collect(), this::say);
-            case "desk" -> new DeskFigures(world).tell(collect(), this::say, notes::add);
+            case "hand-back" -> new HandBackFigures(world).tell(collect(), this::print);
+            case "desk" -> new DeskFigures(world).tell(collect(), this::print, notes::add);
             default -> all(collect(), plot, checkout.resolve("docs/performance.md"));
         }
     }
 
     private void all(Path batch, Path plot, Path figures) throws Exception {
-        new StartFigures(world).tell(batch, this::say);
+        new StartFigures(world).tell(batch, this::print);
         pageImages(batch);
         annotating(batch);
-        new IntakeFigures(world).tell(this::say);
-        new HandBackFigures(world).tell(batch, this::say);
+        new IntakeFigures(world).tell(this::print);
+        new HandBackFigures(world).tell(batch, this::print);
         committing(batch);
-        new DeskFigures(world).tell(batch, this::say, notes::add);
+        new DeskFigures(world).tell(batch, this::print, notes::add);
         new EffortFigures(world).tell(pdfs(batch).getFirst(), notes::add);
         collecting();
         matching();
-        new ScoringBench().tell(this::say);
-        new GrowthFigures(world).tell(this::say, notes::add, plot);
-        new BookFigures(world).tell(this::say);
-        new PassagesFigures().tell(batch, this::say);
+        new ScoringBench().tell(this::print);
+        new GrowthFigures(world).tell(this::print, notes::add, plot);
+        new BookFigures(world).tell(this::print);
+        new PassagesFigures().tell(batch, this::print);
         write(figures);
     }
 
@@ -130,7 +130,7 @@ public final class Bench {
                     "scheme");
             var phrases = PhraseFile.read(
                     Files.readAllBytes(shelf.resolve("phrasebooks/Tides and Passage Planning.csv")), "phrases", scheme);
-            Collecting.carryOut(plan, scheme, phrases, shelf.resolve("batch"), Progress.NONE);
+            Collecting.run(plan, scheme, phrases, shelf.resolve("batch"), Progress.NONE);
         }
         try (Workspace workspace = Workspace.open(shelf.resolve("batch"), Clock.systemUTC())) {
             PageMaking.all(workspace, Progress.NONE);
@@ -149,7 +149,7 @@ public final class Bench {
         return sorted.get(sorted.size() / 2);
     }
 
-    void say(String what, String against, double ours, double theirs, String unit) {
+    void print(String what, String against, double ours, double theirs, String unit) {
         String line = String.format(Locale.ROOT, "| %s | %s | %.3f %s | %.3f %s | %.2f |", what, against, ours, unit,
                 theirs, unit, ours / theirs);
         lines.add(line);
@@ -197,7 +197,7 @@ public final class Bench {
                 }
             }
         }
-        say("all pages of a document as images at 110 dpi, warm", "`pdftoppm` on the same file", median(ours),
+        print("all pages of a document as images at 110 dpi, warm", "`pdftoppm` on the same file", median(ours),
                 median(theirs), "s");
         lines.add("| median of the ratios document by document | | | | "
                 + String.format(Locale.ROOT, "%.2f", median(ratios)) + " |");
@@ -237,7 +237,7 @@ public final class Bench {
                 theirs.add(qpdf);
             }
         }
-        say("writing " + pdfs.size() + " annotated PDFs with 12 marks each", "`qpdf` rewriting the same files",
+        print("writing " + pdfs.size() + " annotated PDFs with 12 marks each", "`qpdf` rewriting the same files",
                 median(ours), median(theirs), "s");
     }
 
@@ -266,14 +266,14 @@ public final class Bench {
                 }
             }
         }
-        say("one edit until it is durable and said to be kept", "a bare SQLite insert in the same mode",
+        print("one edit until it is durable and said to be kept", "a bare SQLite insert in the same mode",
                 median(ours) * 1000, median(bare) * 1000, "ms");
     }
 
     private static WorkspaceObserver releasing(Semaphore kept) {
         return new WorkspaceObserver() {
             @Override
-            public void kept(long number, Instant at) {
+            public void saved(long number, Instant at) {
                 kept.release();
             }
         };
@@ -317,7 +317,7 @@ public final class Bench {
             delete(batch);
             delete(unzipped);
         }
-        say("collecting 1,000 submissions, " + (Files.size(folder.resolve("class.zip")) >> 20)
+        print("collecting 1,000 submissions, " + (Files.size(folder.resolve("class.zip")) >> 20)
                 + " MB, with a heap of at most 512 MB", "`unzip` of the same archive", median(ours), median(unzip),
                 "s");
         notes.add("After collecting 1,000 submissions " + (heap >> 20) + " MB of heap were in use.");

@@ -14,17 +14,17 @@ final class BookFigures {
         this.world = world;
     }
 
-    void tell(IntakeFigures.Say say) throws Exception {
+    void tell(IntakeFigures.FigureSink say) throws Exception {
         Path folder = Files.createDirectories(world.resolve("book"));
         Map<String, Double> said = OwnProcess.figures(
                 List.of("-Xmx1g", "-Dglass.platform=Headless", "-Dprism.order=sw"), BookBench.class,
                 folder.toString());
-        say.say("the mark book of 5,000 students by 40 criteria, first shown", "reading the batch's state",
+        say.report("the mark book of 5,000 students by 40 criteria, first shown", "reading the batch's state",
                 said.get("first-ms"), said.get("read-ms"), "ms");
-        say.say("scrolling it: the interface thread's work a step, 95th percentile", "a quarter of a frame at 60 Hz",
+        say.report("scrolling it: the interface thread's work a step, 95th percentile", "a quarter of a frame at 60 Hz",
                 said.get("scroll-ms-95"), QUARTER_FRAME_MILLIS, "ms");
-        say.say("one score until the sheet is drawn, 10,000 students", "100 students", said.get("score-10000-ms"),
+        say.report("one score until the sheet is drawn, 10,000 students", "100 students", said.get("score-10000-ms"),
                 said.get("score-100-ms"), "ms");
-        say.say("all figures of 5,000 students", "a second", said.get("figures-ms"), 1000, "ms");
+        say.report("all figures of 5,000 students", "a second", said.get("figures-ms"), 1000, "ms");
     }
 }

@@ -119,7 +119,7 @@ public final class DeskBench {
                 TimeUnit.MILLISECONDS.sleep(700); // a marker stays longer than that
             }
         }
-        MeasuredDesk.say("next-prepared-frames-95", MeasuredDesk.percentile(prepared, 0.95));
+        MeasuredDesk.print("next-prepared-frames-95", MeasuredDesk.percentile(prepared, 0.95));
     }
 
     private void unprepared(List<StudentKey> students) throws Exception {
@@ -137,8 +137,8 @@ public final class DeskBench {
             ours.add((System.nanoTime() - from) / 1e6);
             bare.add(bareMillis(student));
         }
-        MeasuredDesk.say("next-unprepared-ms", MeasuredDesk.percentile(ours, 0.5));
-        MeasuredDesk.say("next-bare-ms", MeasuredDesk.percentile(bare, 0.5));
+        MeasuredDesk.print("next-unprepared-ms", MeasuredDesk.percentile(ours, 0.5));
+        MeasuredDesk.print("next-bare-ms", MeasuredDesk.percentile(bare, 0.5));
     }
 
     private double bareMillis(StudentKey student) throws Exception {
@@ -164,17 +164,17 @@ public final class DeskBench {
                 .orElseThrow();
         framesUntilSharp(student);
         PageRef page = Camera.onInterface(() -> desk.roll().pageInSight().orElseThrow());
-        Camera.act(() -> desk.model().take(0));
+        Camera.act(() -> desk.model().takeSlot(0));
         double[] few = draw(page, 240);
         List<Edit> edits = strokes(student, page, 5_000);
         Camera.act(() -> desk.model().edit(new Edit.Together(edits)));
         TimeUnit.SECONDS.sleep(4);
         draw(page, 240);
         double[] many = draw(page, 240);
-        MeasuredDesk.say("ink-5000-frame-ms-95", many[0]);
-        MeasuredDesk.say("ink-quarter-frame-ms", FRAME_MILLIS / 4);
-        MeasuredDesk.say("ink-allocated-few", few[1]);
-        MeasuredDesk.say("ink-allocated-5000", many[1]);
+        MeasuredDesk.print("ink-5000-frame-ms-95", many[0]);
+        MeasuredDesk.print("ink-quarter-frame-ms", FRAME_MILLIS / 4);
+        MeasuredDesk.print("ink-allocated-few", few[1]);
+        MeasuredDesk.print("ink-allocated-5000", many[1]);
         Camera.act(desk.model().past()::undo);
     }
 
@@ -283,7 +283,7 @@ public final class DeskBench {
             });
             TimeUnit.MILLISECONDS.sleep(17);
         }
-        MeasuredDesk.say("margin-scroll-ms-95", MeasuredDesk.percentile(work, 0.95));
+        MeasuredDesk.print("margin-scroll-ms-95", MeasuredDesk.percentile(work, 0.95));
         Camera.act(desk.model().past()::undo);
     }
 

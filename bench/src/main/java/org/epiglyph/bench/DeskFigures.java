@@ -21,20 +21,20 @@ final class DeskFigures {
         Map<String, Double> said = OwnProcess.figures(
                 List.of("-Xmx512m", "-Dglass.platform=Headless", "-Dprism.order=sw"), DeskBench.class, batch.toString(),
                 folder.toString());
-        say.say("next submission to its first sharp page, not prepared", "PDFBox alone opening and drawing it",
+        say.report("next submission to its first sharp page, not prepared", "PDFBox alone opening and drawing it",
                 said.get("next-unprepared-ms"), said.get("next-bare-ms"), "ms");
-        say.say("ink with 5,000 strokes on the page: the interface thread's work a frame, 95th percentile",
+        say.report("ink with 5,000 strokes on the page: the interface thread's work a frame, 95th percentile",
                 "a quarter of a frame at 60 Hz", said.get("ink-5000-frame-ms-95"), said.get("ink-quarter-frame-ms"),
                 "ms");
-        say.say("allocated a frame while drawing with 5,000 strokes on the page", "the same with few",
+        say.report("allocated a frame while drawing with 5,000 strokes on the page", "the same with few",
                 said.get("ink-allocated-5000") / 1024, said.get("ink-allocated-few") / 1024, "KB");
-        say.say("scrolling with 30 remarks in the margin: the interface thread's work a step, 95th percentile",
+        say.report("scrolling with 30 remarks in the margin: the interface thread's work a step, 95th percentile",
                 "a frame at 60 Hz", said.get("margin-scroll-ms-95"), 1000.0 / 60, "ms");
-        say.say(String.format(Locale.ROOT,
+        say.report(String.format(Locale.ROOT,
                 "a scan of 300 pages and %.0f MB from opening it at the desk to its first sharp page",
                 said.get("scan-megabytes")), "from asking for its last page until that is sharp",
                 said.get("scan-first-ms"), said.get("scan-last-ms"), "ms");
-        say.say("how long a page of the scan stays blank when ten a second are gone through, 95th percentile",
+        say.report("how long a page of the scan stays blank when ten a second are gone through, 95th percentile",
                 "a low-scale image of the same pages by PDFBox alone, 95th percentile", said.get("scan-blank-ms-95"),
                 said.get("scan-coarse-bare-ms-95"), "ms");
         note.accept(String.format(Locale.ROOT,

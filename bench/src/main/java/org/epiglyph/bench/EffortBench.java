@@ -81,15 +81,15 @@ public final class EffortBench {
         CountingHand mouse = new CountingHand();
         bench.byMouse(mouse);
         bench.done(key(1));
-        say("keys", keys);
-        say("mouse", mouse);
+        print("keys", keys);
+        print("mouse", mouse);
     }
 
-    private static void say(String way, CountingHand hand) {
-        MeasuredDesk.say("effort-" + way + "-keys", hand.keys());
-        MeasuredDesk.say("effort-" + way + "-clicks", hand.clicks());
-        MeasuredDesk.say("effort-" + way + "-drags", hand.drags());
-        MeasuredDesk.say("effort-" + way + "-travel", hand.travel());
+    private static void print(String way, CountingHand hand) {
+        MeasuredDesk.print("effort-" + way + "-keys", hand.keys());
+        MeasuredDesk.print("effort-" + way + "-clicks", hand.clicks());
+        MeasuredDesk.print("effort-" + way + "-drags", hand.drags());
+        MeasuredDesk.print("effort-" + way + "-travel", hand.travel());
     }
 
     private static StudentKey key(int number) {

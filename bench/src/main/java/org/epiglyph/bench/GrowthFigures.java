@@ -55,7 +55,7 @@ final class GrowthFigures {
     }
 
     /** @param picture where the curves are drawn */
-    void tell(IntakeFigures.Say say, Consumer<String> notes, Path picture) throws Exception {
+    void tell(IntakeFigures.FigureSink say, Consumer<String> notes, Path picture) throws Exception {
         classes(say, notes);
         marks(say);
         histories(say, notes);
@@ -93,7 +93,7 @@ final class GrowthFigures {
                 Judgement.of(BigDecimal.valueOf(random.nextInt(11))));
     }
 
-    private void classes(IntakeFigures.Say say, Consumer<String> notes) {
+    private void classes(IntakeFigures.FigureSink say, Consumer<String> notes) {
         double[] micros = new double[CLASSES.length];
         for (int warming = 0; warming < 4; warming++) {
             for (int i = 0; i < CLASSES.length; i++) {
@@ -106,12 +106,12 @@ final class GrowthFigures {
                 micros[i] = (System.nanoTime() - from) / 1e3 / ROUNDS;
             }
         }
-        say.say("one score in a class of 5,000", "in a class of 26", micros[3], micros[0], "µs");
+        say.report("one score in a class of 5,000", "in a class of 26", micros[3], micros[0], "µs");
         notes.accept(table("Students", "One score, µs", CLASSES, micros));
         scoring = new GrowthPlot.Curve("One score", "students", CLASSES, micros);
     }
 
-    private static void marks(IntakeFigures.Say say) {
+    private static void marks(IntakeFigures.FigureSink say) {
         Batch few = batch(26);
         Batch many = few;
         for (int i = 0; i < MARKS; i++) {
@@ -123,7 +123,7 @@ final class GrowthFigures {
             micros[0] = removing(many, MARKS);
             micros[1] = removing(few, 1);
         }
-        say.say("taking one mark of 5,000 away, with the edit that brings it back", "one of 1", micros[0], micros[1],
+        say.report("taking one mark of 5,000 away, with the edit that brings it back", "one of 1", micros[0], micros[1],
                 "µs");
     }
 
@@ -145,7 +145,7 @@ final class GrowthFigures {
                 new PagePoint(50, 60));
     }
 
-    private void histories(IntakeFigures.Say say, Consumer<String> notes) throws Exception {
+    private void histories(IntakeFigures.FigureSink say, Consumer<String> notes) throws Exception {
         double[] millis = new double[HISTORIES.length];
         Path small = made("small", 26, HISTORIES[0]);
         double least = opening(small);
@@ -156,17 +156,17 @@ final class GrowthFigures {
             there = HISTORIES[i];
             millis[i] = opening(large);
         }
-        say.say("opening a batch of 5,000 students and 300,000 changes in a program just started",
+        say.report("opening a batch of 5,000 students and 300,000 changes in a program just started",
                 "of 26 and 1,000, in another just started", started(large), started(small), "ms");
-        say.say("the same in a program that has opened it before", "of 26 and 1,000, in the same program", millis[3],
+        say.report("the same in a program that has opened it before", "of 26 and 1,000, in the same program", millis[3],
                 least, "ms");
         opening = new GrowthPlot.Curve("Opening a batch of 5,000", "changes", HISTORIES, millis);
         notes.accept(table("Changes", "Opening with 5,000 students, ms", HISTORIES, millis));
         long from = System.nanoTime();
         Overview.at(large);
         double figures = (System.nanoTime() - from) / 1e6;
-        say.say("the shelf's line of that batch, from its summary", "opening it", figures, millis[3], "ms");
-        say.say("the shelf's lines of 500 batches", "a second", shelf(small), 1000, "ms");
+        say.report("the shelf's line of that batch, from its summary", "opening it", figures, millis[3], "ms");
+        say.report("the shelf's lines of 500 batches", "a second", shelf(small), 1000, "ms");
     }
 
     /** Reading the shelf of many batches, once their summaries exist. */

@@ -68,7 +68,7 @@ final class HandBackFigures {
     }
 
     /** @param batch the demo's batch with all its pages made; it is copied */
-    void tell(Path batch, IntakeFigures.Say say) throws Exception {
+    void tell(Path batch, IntakeFigures.FigureSink say) throws Exception {
         lookOver(say);
         Path copy = world.resolve("hand back");
         copy(batch, copy);
@@ -126,7 +126,7 @@ final class HandBackFigures {
                 Remark.of(text)), new PagePoint(100, 40 + number * 20));
     }
 
-    private void lookOver(IntakeFigures.Say say) {
+    private void lookOver(IntakeFigures.FigureSink say) {
         Spelling spelling = new Spelling(new Settings(world.resolve("settings")));
         Dictionary dictionary = text -> spelling.unknown(text, "en-GB").stream().map(Spelling.Unknown::text).toList();
         dictionary.unknown("The dictionary is read once.");
@@ -142,9 +142,10 @@ final class HandBackFigures {
             lookOver.findings(batch);
             again.add((System.nanoTime() - edit) / 1e6);
         }
-        say.say("looking over 1,000 students with 10 remarks each, the first time", "2 seconds", first, FIRST_SECONDS,
+        say.report("looking over 1,000 students with 10 remarks each, the first time", "2 seconds", first,
+                FIRST_SECONDS,
                 "s");
-        say.say("after one edit, 95th percentile", "5 milliseconds", percentile(again, 0.95), AGAIN_MILLIS, "ms");
+        say.report("after one edit, 95th percentile", "5 milliseconds", percentile(again, 0.95), AGAIN_MILLIS, "ms");
     }
 
     private static double percentile(List<Double> values, double share) {
@@ -179,10 +180,11 @@ final class HandBackFigures {
         return new Choices("Marker", false, new Profile(form, sheet), Map.of());
     }
 
-    private void proofs(Workspace workspace, IntakeFigures.Say say) throws Exception {
-        say.say("a proof from choosing the student to its first page as a window of 1280 pixels shows it, 95th percentile",
+    private void proofs(Workspace workspace, IntakeFigures.FigureSink say) throws Exception {
+        say.report(
+                "a proof from choosing the student to its first page as a window of 1280 pixels shows it, 95th percentile",
                 "150 milliseconds", percentile(proofs(workspace, SHOWN), 0.95), PROOF_MILLIS, "ms");
-        say.say("the same on a screen twice as fine", "150 milliseconds",
+        say.report("the same on a screen twice as fine", "150 milliseconds",
                 percentile(proofs(workspace, 2 * SHOWN), 0.95),
                 PROOF_MILLIS, "ms");
     }
@@ -212,7 +214,7 @@ final class HandBackFigures {
         return ours;
     }
 
-    private void intoFolder(Workspace workspace, IntakeFigures.Say say) throws Exception {
+    private void intoFolder(Workspace workspace, IntakeFigures.FigureSink say) throws Exception {
         List<Path> pdfs = workspace.batch()
                 .submissions()
                 .stream()
@@ -234,9 +236,9 @@ final class HandBackFigures {
                 theirs.add(rewritten);
             }
         }
-        say.say("a class of 26 into a folder, with printed margins and tagged feedback sheets",
+        say.report("a class of 26 into a folder, with printed margins and tagged feedback sheets",
                 "`qpdf` rewriting the same files", percentile(ours, 0.5), percentile(theirs, 0.5), "s");
-        say.say("the same class into another folder, nothing changed", "`qpdf` rewriting the same files",
+        say.report("the same class into another folder, nothing changed", "`qpdf` rewriting the same files",
                 percentile(again, 0.5), percentile(theirs, 0.5), "s");
     }
 
@@ -270,7 +272,7 @@ final class HandBackFigures {
     }
 
     /** By the command, in a program of its own with 512 MB of heap. */
-    private void thousand(Workspace demo, IntakeFigures.Say say) throws Exception {
+    private void thousand(Workspace demo, IntakeFigures.FigureSink say) throws Exception {
         Path large = world.resolve("a thousand");
         List<Path> pdfs = makeThousand(demo, large);
         try (Workspace workspace = Workspace.open(large, Clock.systemUTC())) {
@@ -284,7 +286,8 @@ final class HandBackFigures {
                 "org.epiglyph.command.EpiglyphCommand", "hand-back", "--folder", world.resolve("large out").toString(),
                 large.toString()));
         double mine = (System.nanoTime() - from) / 1e9;
-        say.say("a class of 1,000 into a folder in 512 MB of heap, with printed margins and tagged feedback sheets, the program's start included",
+        say.report(
+                "a class of 1,000 into a folder in 512 MB of heap, with printed margins and tagged feedback sheets, the program's start included",
                 "`qpdf` rewriting the same files", mine, rewritten(pdfs), "s");
     }
 

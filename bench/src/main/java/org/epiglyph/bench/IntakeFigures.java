@@ -19,11 +19,11 @@ final class IntakeFigures {
     }
 
     /** Receives figures. */
-    interface Say {
-        void say(String what, String against, double ours, double theirs, String unit);
+    interface FigureSink {
+        void report(String what, String against, double ours, double theirs, String unit);
     }
 
-    void tell(Say say) throws Exception {
+    void tell(FigureSink say) throws Exception {
         List<Path> files = files();
         List<Double> apart = new ArrayList<>();
         List<Double> here = new ArrayList<>();
@@ -42,10 +42,10 @@ final class IntakeFigures {
                 }
             }
         }
-        say.say("looking at " + files.size()
+        say.report("looking at " + files.size()
                 + " received files and making their pages in the process of their own, warm",
                 "the same in this process, without any bound", median(apart), median(here), "s");
-        say.say("the first file of all, the start of that process included", "the others of one round, a file",
+        say.report("the first file of all, the start of that process included", "the others of one round, a file",
                 first, median(apart) / files.size(), "s");
     }
 

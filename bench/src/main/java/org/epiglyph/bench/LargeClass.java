@@ -62,7 +62,7 @@ public final class LargeClass {
             if (!plan.questions().isEmpty()) {
                 throw new IllegalStateException("The bench's names are not clear");
             }
-            Collecting.carryOut(plan, MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY, Path.of(arguments[2]),
+            Collecting.run(plan, MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY, Path.of(arguments[2]),
                     Progress.NONE);
         }
         double seconds = (System.nanoTime() - from) / 1e9;

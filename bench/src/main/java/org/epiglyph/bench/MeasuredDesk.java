@@ -71,7 +71,7 @@ final class MeasuredDesk {
                 .isPresent();
     }
 
-    static void say(String name, double figure) {
+    static void print(String name, double figure) {
         System.out.println(name + " " + String.format(Locale.ROOT, "%.4f", figure));
     }
 

@@ -32,7 +32,7 @@ final class PassagesFigures {
     private static final int PLANTED = 40;
 
     /** @param batch a class with pages, whose words are read */
-    void tell(Path batch, IntakeFigures.Say say) throws Exception {
+    void tell(Path batch, IntakeFigures.FigureSink say) throws Exception {
         List<String> texts = texts();
         compare(texts.subList(0, SAMPLE)); // warm
         plain(texts.subList(0, SAMPLE));
@@ -45,18 +45,18 @@ final class PassagesFigures {
         if (found != plainly) {
             throw new IllegalStateException(found + " pairs found, " + plainly + " by the plain way");
         }
-        say.say("passages in common of " + SAMPLE + " works, every pair",
+        say.report("passages in common of " + SAMPLE + " works, every pair",
                 "holding all runs of words of every pair together",
                 ours, theirs, "ms");
         from = System.nanoTime();
         compare(texts);
-        say.say("passages in common of 1,000 works of 2,000 words", "20 seconds", millis(from), 20_000, "ms");
+        say.report("passages in common of 1,000 works of 2,000 words", "20 seconds", millis(from), 20_000, "ms");
         memory(texts, say);
         words(batch, say);
     }
 
     /** Memory per word of 1,000 works, compared with all runs of words of a tenth of them. */
-    private static void memory(List<String> texts, IntakeFigures.Say say) {
+    private static void memory(List<String> texts, IntakeFigures.FigureSink say) {
         long before = used();
         List<Set<String>> runs = texts.subList(0, SAMPLE).stream().map(PassagesFigures::runs).toList();
         double plain = (used() - before) / (double) (SAMPLE * WORDS);
@@ -70,7 +70,8 @@ final class PassagesFigures {
         if (corpus.wordCount(key(0)).isEmpty()) {
             throw new IllegalStateException("It was measured too late");
         }
-        say.say("memory for passages in common, bytes a word", "all runs of words as they are", ours, plain, "bytes");
+        say.report("memory for passages in common, bytes a word", "all runs of words as they are", ours, plain,
+                "bytes");
     }
 
     private static long used() {
@@ -81,7 +82,7 @@ final class PassagesFigures {
     }
 
     /** A class's words from the index beside the batch, and from the pages. */
-    private static void words(Path batch, IntakeFigures.Say say) throws Exception {
+    private static void words(Path batch, IntakeFigures.FigureSink say) throws Exception {
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
             read(workspace); // warm
             Path kept = workspace.folder().root().resolve("words");
@@ -97,7 +98,7 @@ final class PassagesFigures {
             if (read(workspace) != words) {
                 throw new IllegalStateException("The kept words are others");
             }
-            say.say("the words of the demo's class from the index beside the batch", "from the pages, index made",
+            say.report("the words of the demo's class from the index beside the batch", "from the pages, index made",
                     millis(from), without, "ms");
             long bytes = 0;
             try (Stream<Path> files = Files.list(kept)) {
@@ -105,7 +106,7 @@ final class PassagesFigures {
                     bytes += Files.size(file);
                 }
             }
-            say.say("the index beside the batch, bytes a word", "16 bytes", (double) bytes / words, 16, "bytes");
+            say.report("the index beside the batch, bytes a word", "16 bytes", (double) bytes / words, 16, "bytes");
         }
     }
 
@@ -155,7 +156,7 @@ final class PassagesFigures {
         Vocabulary vocabulary = new Vocabulary();
         Corpus corpus = new Corpus(List.of());
         for (int i = 0; i < texts.size(); i++) {
-            corpus.put(key(i), WordRun.of(vocabulary, texts.get(i)));
+            corpus.add(key(i), WordRun.of(vocabulary, texts.get(i)));
         }
         return corpus;
     }

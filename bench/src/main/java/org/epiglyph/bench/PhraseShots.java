@@ -51,12 +51,12 @@ final class PhraseShots {
                 """);
         Camera.act(() -> program.toPhrasebook(batch));
         Camera.waitFor(() -> program.frame().place() instanceof PhrasebookPlace);
-        Camera.act(() -> model().takeIn(theirs, true));
+        Camera.act(() -> model().importFile(theirs, true));
         choose("ip");
         camera.picture("phrasebook");
         Camera.act(() -> model().change(phrase("ip").withText("Say which part of the hour you took.")));
         camera.picture("x-phrase-decision");
-        Camera.act(model()::giveUp);
+        Camera.act(model()::revert);
         choose("by");
         camera.picture("x-phrase-slots");
         Camera.onInterface(() -> camera.scene().getRoot().getStyleClass().add("night"));

@@ -53,7 +53,7 @@ final class ScanBench {
     void run() throws Exception {
         Path pdf = world.resolve("scan.pdf");
         makeScan(pdf);
-        MeasuredDesk.say("scan-megabytes", Files.size(pdf) / 1048576.0);
+        MeasuredDesk.print("scan-megabytes", Files.size(pdf) / 1048576.0);
         Path folder = world.resolve("scan batch");
         makeBatch(pdf, folder);
         desk.open(folder);
@@ -68,12 +68,12 @@ final class ScanBench {
         until(student, 0);
         List<Double> blank = blank(PAGE_MILLIS);
         List<Double> coarse = coarse(pdf);
-        MeasuredDesk.say("scan-blank-ms-95", MeasuredDesk.percentile(blank, 0.95));
-        MeasuredDesk.say("scan-blank-ms-most", MeasuredDesk.percentile(blank, 1));
-        MeasuredDesk.say("scan-raced-ms-95", MeasuredDesk.percentile(raced, 0.95));
-        MeasuredDesk.say("scan-raced-ms-most", MeasuredDesk.percentile(raced, 1));
-        MeasuredDesk.say("scan-coarse-bare-ms-95", MeasuredDesk.percentile(coarse, 0.95));
-        MeasuredDesk.say("scan-coarse-bare-ms-most", MeasuredDesk.percentile(coarse, 1));
+        MeasuredDesk.print("scan-blank-ms-95", MeasuredDesk.percentile(blank, 0.95));
+        MeasuredDesk.print("scan-blank-ms-most", MeasuredDesk.percentile(blank, 1));
+        MeasuredDesk.print("scan-raced-ms-95", MeasuredDesk.percentile(raced, 0.95));
+        MeasuredDesk.print("scan-raced-ms-most", MeasuredDesk.percentile(raced, 1));
+        MeasuredDesk.print("scan-coarse-bare-ms-95", MeasuredDesk.percentile(coarse, 0.95));
+        MeasuredDesk.print("scan-coarse-bare-ms-most", MeasuredDesk.percentile(coarse, 1));
         sayHeap();
     }
 
@@ -86,11 +86,11 @@ final class ScanBench {
         long from = System.nanoTime();
         desk.open(folder);
         until(student, 0);
-        MeasuredDesk.say("scan-first-ms", (System.nanoTime() - from) / 1e6);
+        MeasuredDesk.print("scan-first-ms", (System.nanoTime() - from) / 1e6);
         from = System.nanoTime();
         Camera.act(() -> desk.roll().reveal(new PageRef("s1", SCAN_PAGES - 1), 0));
         until(student, SCAN_PAGES - 1);
-        MeasuredDesk.say("scan-last-ms", (System.nanoTime() - from) / 1e6);
+        MeasuredDesk.print("scan-last-ms", (System.nanoTime() - from) / 1e6);
     }
 
     private static void makeBatch(Path pdf, Path folder) throws Exception {
@@ -112,7 +112,7 @@ final class ScanBench {
         TimeUnit.MILLISECONDS.sleep(300);
         System.gc();
         Runtime runtime = Runtime.getRuntime();
-        MeasuredDesk.say("scan-heap-megabytes", (runtime.totalMemory() - runtime.freeMemory()) / 1048576.0);
+        MeasuredDesk.print("scan-heap-megabytes", (runtime.totalMemory() - runtime.freeMemory()) / 1048576.0);
     }
 
     /** How long each page stays blank when all pages are turned at a fixed rate. */

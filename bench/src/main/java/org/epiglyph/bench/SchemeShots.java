@@ -33,11 +33,11 @@ final class SchemeShots {
         Camera.act(() -> {
             List<Criterion> all = model().draft().criteria();
             for (Criterion criterion : all.subList(0, 3)) {
-                model().imagine(criterion, Criterion.format(criterion.maximum().subtract(BigDecimal.TWO)));
+                model().scoreSample(criterion, Criterion.format(criterion.maximum().subtract(BigDecimal.TWO)));
             }
-            model().imagine(all.get(3), "4.5");
-            model().imagine(all.get(4), "x");
-            model().imagine(all.get(5), "1.5");
+            model().scoreSample(all.get(3), "4.5");
+            model().scoreSample(all.get(4), "x");
+            model().scoreSample(all.get(5), "1.5");
         });
         choose(5);
         camera.picture("scheme");

@@ -60,16 +60,17 @@ final class ScoringBench {
 
     /** Receives each figure, with its baseline. */
     interface Figures {
-        void say(String what, String baseline, double ours, double theirs, String unit);
+        void report(String what, String baseline, double ours, double theirs, String unit);
     }
 
     void tell(Figures figures) {
         double all = results();
-        figures.say("results of 1,000 students by 40 criteria, derivations made on asking",
+        figures.report("results of 1,000 students by 40 criteria, derivations made on asking",
                 "a plain loop adding the same numbers", all, plainLoop(), "ms");
-        figures.say("all results after one score has changed", "all results when none is known", oneChanged(), all,
+        figures.report("all results after one score has changed", "all results when none is known", oneChanged(), all,
                 "ms");
-        figures.say("candidates for three letters out of 2,000 phrases", "a frame at 60 Hz", candidates(), 1000.0 / 60,
+        figures.report("candidates for three letters out of 2,000 phrases", "a frame at 60 Hz", candidates(),
+                1000.0 / 60,
                 "ms");
     }
 

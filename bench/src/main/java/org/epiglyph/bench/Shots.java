@@ -210,7 +210,7 @@ public final class Shots {
             MarkScheme marks = SchemeFile.read(Files.readAllBytes(scheme), "scheme");
             Phrasebook phrasebook = PhraseFile.read(Files.readAllBytes(phrases), "phrases", marks);
             Path batch = shelf.resolve("Tidal heights workbook");
-            Collecting.carryOut(plan, marks, phrasebook, batch, Progress.NONE);
+            Collecting.run(plan, marks, phrasebook, batch, Progress.NONE);
             return batch;
         }
     }

@@ -17,7 +17,7 @@ final class StartFigures {
         this.world = world;
     }
 
-    void tell(Path batch, IntakeFigures.Say say) throws Exception {
+    void tell(Path batch, IntakeFigures.FigureSink say) throws Exception {
         List<Double> bare = new ArrayList<>();
         Map<StartProgram.Until, List<Double>> program = new EnumMap<>(StartProgram.Until.class);
         bareWindow(); // the first starts make the caches
@@ -28,7 +28,7 @@ final class StartFigures {
                 program.computeIfAbsent(until, _ -> new ArrayList<>()).add(Bench.seconds(() -> program(batch, until)));
             }
         }
-        program.forEach((until, there) -> say.say("start " + switch (until) {
+        program.forEach((until, there) -> say.report("start " + switch (until) {
             case WINDOW -> "until the window is on the screen";
             case SHELF -> "until the shelf is in it and can be used";
             case PAGE -> "to the first page on the desk";

@@ -84,12 +84,12 @@ public final class Allowing {
      * @return what could not be done, each as a sentence with the student's name; empty if all was done
      * @throws Problem if the batch refuses it; nothing was sent then
      */
-    public static List<String> carryOut(Workspace workspace, RecordClient client, String task,
+    public static List<String> run(Workspace workspace, RecordClient client, String task,
             List<StudentKey> students, Wish wish, Progress progress) throws Problem {
         try {
             edit(workspace.batch(), students, wish).ifPresent(workspace::edit);
         } catch (EditRefused e) {
-            throw new Problem(Message.of(Allowing.class, "nothingChanged", e.said()), e);
+            throw new Problem(Message.of(Allowing.class, "nothingChanged", e.asMessage()), e);
         }
         List<String> failed = new ArrayList<>();
         int done = 0;

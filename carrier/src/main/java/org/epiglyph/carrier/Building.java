@@ -168,13 +168,14 @@ final class Building {
             }
             if (written.unsigned()) {
                 built.reasons.add(written.anew()
-                        ? Message.of(Building.class, "writtenAnew", called(submission, document))
-                        : Message.of(Building.class, "signaturesChanged", called(submission, document)));
+                        ? Message.of(Building.class, "writtenAnew", displayName(submission, document))
+                        : Message.of(Building.class, "signaturesChanged", displayName(submission, document)));
             }
         } catch (Problem e) {
             built.leftOut.add(document.id());
             taken.remove(path.toLowerCase(Locale.ROOT));
-            built.reasons.add(Message.of(Building.class, "documentStays", called(submission, document), e.said()));
+            built.reasons
+                    .add(Message.of(Building.class, "documentStays", displayName(submission, document), e.asMessage()));
         }
     }
 
@@ -200,7 +201,7 @@ final class Building {
                 sounds.put(heard, SmallSound.of(folder, heard.remark()));
             } catch (Problem e) {
                 built.leftOut.add(heard.remark().id());
-                built.reasons.add(Message.of(Building.class, "soundStays", heard.title(), e.said()));
+                built.reasons.add(Message.of(Building.class, "soundStays", heard.title(), e.asMessage()));
             }
         }
         return sounds;
@@ -222,8 +223,8 @@ final class Building {
         return stem(submission) + "_spoken_" + heard.number() + OpusFile.ENDING;
     }
 
-    private String called(Submission submission, Document document) {
-        return shown.submission(submission.student().key()).called(document);
+    private String displayName(Submission submission, Document document) {
+        return shown.submission(submission.student().key()).displayName(document);
     }
 
     private void take(Future<Path> sheet, Submission submission, Built built, Set<String> taken) {
@@ -236,7 +237,7 @@ final class Building {
         } catch (Problem e) {
             LOG.info("A feedback sheet could not be made", e.getCause());
             built.leftOut.add("feedback sheet");
-            built.reasons.add(e.said());
+            built.reasons.add(e.asMessage());
         }
     }
 
@@ -257,7 +258,7 @@ final class Building {
             return true;
         } catch (Problem e) {
             LOG.info("A feedback sheet could not be bound", e.getCause());
-            built.reasons.add(e.said());
+            built.reasons.add(e.asMessage());
             return false;
         }
     }

@@ -77,9 +77,9 @@ public final class BundleCheck {
      *
      * @param differences what differs; empty if nothing does
      */
-    public record Line(StudentKey student, Standing standing, List<Message> said) {
+    public record Line(StudentKey student, Standing standing, List<Message> differences) {
         public Line {
-            said = List.copyOf(said);
+            differences = List.copyOf(differences);
         }
     }
 
@@ -221,7 +221,7 @@ public final class BundleCheck {
             progress.at(batch.submission(student).student().name(), lines.size(), students.size());
             List<Message> said = new ArrayList<>();
             for (Map.Entry<String, Path> file : built(building, student, taken, said).entrySet()) {
-                said(file.getKey(), file.getValue(), folders.of(student))
+                difference(file.getKey(), file.getValue(), folders.of(student))
                         .ifPresent(said::add);
             }
             if (received.isPresent()) {
@@ -238,13 +238,13 @@ public final class BundleCheck {
         try {
             return building.build(student, taken).files();
         } catch (Problem e) {
-            said.add(e.said());
+            said.add(e.asMessage());
             return Map.of();
         }
     }
 
     /** @param own the student's folder, if there are such folders */
-    private Optional<Message> said(String name, Path ours, String own) throws Problem, IOException {
+    private Optional<Message> difference(String name, Path ours, String own) throws Problem, IOException {
         String within = own + "/" + name;
         List<String> places = files.keySet()
                 .stream()

@@ -30,7 +30,7 @@ public final class CachedWords {
      * @throws Problem if the document cannot be opened
      */
     public List<PageText> of(Document document) throws Problem {
-        return OneAtATime.at(folder.pages(document), () -> withRecognised(document, keptOrRead(document)));
+        return OneAtATime.at(folder.pages(document), () -> withRecognised(document, cachedOrRead(document)));
     }
 
     /** Adds the words recognised on pages that are pictures. */
@@ -46,7 +46,7 @@ public final class CachedWords {
                 .toList();
     }
 
-    private List<PageText> keptOrRead(Document document) throws Problem {
+    private List<PageText> cachedOrRead(Document document) throws Problem {
         Optional<List<PageText>> kept = WordsFile.read(folder, document);
         if (kept.isPresent() && kept.get().size() == document.pageCount()) {
             return kept.get();

@@ -73,7 +73,7 @@ public final class ClassPassages {
      *
      * @param goOn receives how many of the class have been looked at; returns false to stop
      */
-    public void take(Batch batch, IntPredicate goOn) {
+    public void read(Batch batch, IntPredicate goOn) {
         Nobodys now = new Nobodys(batch.task().instructions(), batch.aids().aside());
         if (!nobodys.equals(Optional.of(now))) {
             nobodys = Optional.of(now);
@@ -85,25 +85,25 @@ public final class ClassPassages {
         }
         int looked = 0;
         for (Submission submission : batch.submissions()) {
-            take(new Source.Mate(submission.student().key()), submission, words);
+            read(new Source.Mate(submission.student().key()), submission, words);
             if (!goOn.test(++looked)) {
                 return;
             }
         }
-        takeGiven(batch);
+        readGiven(batch);
         int all = looked;
-        if (reach.elsewhere.isEmpty() || takeElsewhere(() -> goOn.test(all))) {
+        if (reach.elsewhere.isEmpty() || readElsewhere(() -> goOn.test(all))) {
             complete = true;
         }
     }
 
     /** True if all other batches have been looked at. */
-    private boolean takeElsewhere(BooleanSupplier goOn) {
+    private boolean readElsewhere(BooleanSupplier goOn) {
         CourseReading.each(reach.elsewhere, (other, there) -> {
             CachedWords theirs = new CachedWords(new BatchFolder(other));
             for (Submission submission : there.submissions()) {
                 if (goOn.getAsBoolean()) {
-                    take(new Source.Elsewhere(other.toString(), there.task().title(), submission.student().key(),
+                    read(new Source.Elsewhere(other.toString(), there.task().title(), submission.student().key(),
                             submission.student().name()), submission, theirs);
                 }
             }
@@ -111,22 +111,22 @@ public final class ClassPassages {
         return goOn.getAsBoolean();
     }
 
-    private void take(Source source, Submission submission, CachedWords from) {
+    private void read(Source source, Submission submission, CachedWords from) {
         Taken now = new Taken(submission.documents().stream().map(Document::sha256).toList(),
                 submission.student().isCovered());
         if (!now.equals(taken.get(source))) {
-            corpus.put(source, run(submission.documents(), PlacedWords.pages(from, submission, new ArrayList<>())));
+            corpus.add(source, run(submission.documents(), PlacedWords.pages(from, submission, new ArrayList<>())));
             taken.put(source, now);
         }
     }
 
-    private void takeGiven(Batch batch) {
+    private void readGiven(Batch batch) {
         Set<Source> there = new HashSet<>();
         for (Document document : reach.given ? batch.aids().documents() : List.<Document>of()) {
             Source source = new Source.Given(document.id());
             there.add(source);
             if (taken.put(source, new Taken(List.of(document.sha256()), false)) == null) {
-                corpus.put(source, run(List.of(document), texts(document)));
+                corpus.add(source, run(List.of(document), texts(document)));
             }
         }
         taken.keySet().removeIf(s -> {

@@ -34,7 +34,7 @@ import org.epiglyph.exchange.sheet.GradeSheet;
  */
 public final class CollectPlan implements AutoCloseable {
     private final PlanGround ground;
-    private final Recognised.Said said;
+    private final Recognised.Input input;
     private final Recognised understood;
     private final Map<String, Optional<StudentKey>> decisions;
     private final Task extended;
@@ -93,18 +93,18 @@ public final class CollectPlan implements AutoCloseable {
     public record Count(int all, int matched, int questions, int setAside, int kept, int notTaken, int unchanged) {}
 
     CollectPlan(PlanGround ground) {
-        this(ground, Recognised.Said.of(ground.task(), ground.sheet()));
+        this(ground, Recognised.Input.of(ground.task(), ground.sheet()));
     }
 
-    private CollectPlan(PlanGround ground, Recognised.Said said) {
-        this(ground, said, Recognised.of(ground, said),
-                ground.earlier().map(e -> e.register().decisions()).orElse(Map.of()), extended(said));
+    private CollectPlan(PlanGround ground, Recognised.Input input) {
+        this(ground, input, Recognised.of(ground, input),
+                ground.earlier().map(e -> e.register().decisions()).orElse(Map.of()), extended(input));
     }
 
-    private CollectPlan(PlanGround ground, Recognised.Said said, Recognised understood,
+    private CollectPlan(PlanGround ground, Recognised.Input input, Recognised understood,
             Map<String, Optional<StudentKey>> decisions, Task extended) {
         this.ground = ground;
-        this.said = said;
+        this.input = input;
         this.understood = understood;
         this.decisions = Map.copyOf(decisions);
         this.extended = extended;
@@ -114,26 +114,26 @@ public final class CollectPlan implements AutoCloseable {
 
     /** With other times or another title. */
     public CollectPlan withTask(Task other) {
-        Recognised.Said changed = said.withTask(other);
+        Recognised.Input changed = input.withTask(other);
         return new CollectPlan(ground, changed, understood, decisions, extended(changed));
     }
 
     /** With another grade sheet, or the same with other columns; empty for none. */
     public CollectPlan withSheet(Optional<GradeSheet> other) {
-        return saying(said.withSheet(other));
+        return withInput(input.withSheet(other));
     }
 
     /** With students typed or pasted; they join those of a record or sheet. */
     public CollectPlan withTyped(List<Student> students) {
-        return saying(said.withTyped(students));
+        return withInput(input.withTyped(students));
     }
 
     /** With a filing rule by hand; empty to learn it from the names. */
     public CollectPlan withRule(Optional<FilingRule> other) {
-        return saying(said.withRule(other));
+        return withInput(input.withRule(other));
     }
 
-    private CollectPlan saying(Recognised.Said other) {
+    private CollectPlan withInput(Recognised.Input other) {
         return new CollectPlan(ground, other, Recognised.of(ground, other), decisions, extended(other));
     }
 
@@ -146,7 +146,7 @@ public final class CollectPlan implements AutoCloseable {
     public CollectPlan decided(Map<Item, Optional<StudentKey>> students) {
         Map<String, Optional<StudentKey>> all = new HashMap<>(decisions);
         students.forEach((item, student) -> all.put(item.id(), student));
-        return new CollectPlan(ground, said, understood, all, extended);
+        return new CollectPlan(ground, input, understood, all, extended);
     }
 
     /** With every question set aside. */
@@ -158,20 +158,20 @@ public final class CollectPlan implements AutoCloseable {
     public CollectPlan undecided(Item item) {
         Map<String, Optional<StudentKey>> all = new HashMap<>(decisions);
         all.remove(item.id());
-        return new CollectPlan(ground, said, understood, all, extended);
+        return new CollectPlan(ground, input, understood, all, extended);
     }
 
     /** With the marker's input for an earlier reading of this source, which had fewer files or other names. */
     public CollectPlan continuing(CollectPlan before) {
-        Recognised.Said then = before.said;
-        Recognised.Said kept = said.withTyped(then.typed()).withRule(then.rule());
+        Recognised.Input then = before.input;
+        Recognised.Input merged = input.withTyped(then.typed()).withRule(then.rule());
         if (!then.task().equals(before.ground.task())) {
-            kept = kept.withTask(then.task());
+            merged = merged.withTask(then.task());
         }
         if (!then.sheet().equals(before.ground.sheet())) {
-            kept = kept.withSheet(then.sheet());
+            merged = merged.withSheet(then.sheet());
         }
-        Recognised anew = Recognised.of(ground, kept);
+        Recognised anew = Recognised.of(ground, merged);
         Map<String, Optional<StudentKey>> all = new HashMap<>(decisions);
         Map<String, List<Item>> byName = anew.items().stream().collect(Collectors.groupingBy(Item::name));
         for (Item old : before.items()) {
@@ -180,13 +180,13 @@ public final class CollectPlan implements AutoCloseable {
                 all.put(same.getFirst().id(), before.decisions.get(old.id()));
             }
         }
-        return new CollectPlan(ground, kept, anew, all, extended(kept));
+        return new CollectPlan(ground, merged, anew, all, extended(merged));
     }
 
-    private static Task extended(Recognised.Said said) {
-        Task task = said.task();
+    private static Task extended(Recognised.Input input) {
+        Task task = input.task();
         Map<StudentKey, Instant> extensions = new HashMap<>();
-        said.sheet().ifPresent(s -> extensions.putAll(s.extensions(task.zone())));
+        input.sheet().ifPresent(s -> extensions.putAll(s.extensions(task.zone())));
         extensions.putAll(task.extensions());
         return task.withTimes(task.due(), task.grace(), extensions);
     }
@@ -199,7 +199,7 @@ public final class CollectPlan implements AutoCloseable {
     // --- what is asked of it
 
     public Task task() {
-        return said.task();
+        return input.task();
     }
 
     public Roster roster() {
@@ -211,17 +211,17 @@ public final class CollectPlan implements AutoCloseable {
     }
 
     public Optional<GradeSheet> sheet() {
-        return said.sheet();
+        return input.sheet();
     }
 
     /** Why the sheet cannot be filled in at hand-back, with the remedy; empty if it can. */
     public Optional<Message> sheetRefusal() {
-        return said.sheetRefusal();
+        return input.sheetRefusal();
     }
 
     /** What is odd about a mark scheme and the sheet: that their maxima differ; empty if nothing is. */
     public Optional<Message> remarkOn(MarkScheme scheme) {
-        return said.sheet()
+        return input.sheet()
                 .flatMap(GradeSheet::maximum)
                 .filter(most -> most.compareTo(scheme.maximum()) != 0)
                 .map(most -> Message.of(CollectPlan.class, "otherMaximum", Criterion.format(scheme.maximum()),

@@ -71,7 +71,7 @@ public final class Collecting {
      * @throws java.util.concurrent.CancellationException if the progress asked to stop; in both cases nothing is left
      *         behind
      */
-    public static void carryOut(CollectPlan plan, MarkScheme scheme, Phrasebook phrasebook, Path target,
+    public static void run(CollectPlan plan, MarkScheme scheme, Phrasebook phrasebook, Path target,
             Progress progress) throws Problem {
         new Collecting(plan).make(scheme, phrasebook, target, progress);
     }
@@ -293,7 +293,7 @@ public final class Collecting {
         try {
             workspace.editAll(edits, staging);
         } catch (EditRefused e) {
-            throw new Problem(Message.of(Collecting.class, "nothingAdded", e.said()), e);
+            throw new Problem(Message.of(Collecting.class, "nothingAdded", e.asMessage()), e);
         }
     }
 

@@ -29,7 +29,7 @@ public final class Enclosing {
      *
      * @throws Problem if it cannot be read or is too large; nothing was enclosed then
      */
-    public static void carryOut(Workspace workspace, Path file, List<StudentKey> students) throws Problem {
+    public static void run(Workspace workspace, Path file, List<StudentKey> students) throws Problem {
         String name = String.valueOf(file.getFileName());
         String id = "e" + UUID.randomUUID();
         try {
@@ -52,7 +52,7 @@ public final class Enclosing {
             throw new Problem(Message.of(Enclosing.class, "cannotBeEnclosed", file),
                     e);
         } catch (EditRefused e) {
-            throw new Problem(Message.of(Enclosing.class, "nothingEnclosed", e.said()), e);
+            throw new Problem(Message.of(Enclosing.class, "nothingEnclosed", e.asMessage()), e);
         }
     }
 }

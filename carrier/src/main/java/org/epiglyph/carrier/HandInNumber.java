@@ -47,7 +47,7 @@ final class HandInNumber {
                 .add(i));
         List<List<Item>> ordered = new ArrayList<>(groups.values());
         boolean recorded = files.stream().allMatch(i -> i.recorded().isPresent());
-        if (!recorded && timesTell(ordered)) {
+        if (!recorded && areTimesKnown(ordered)) {
             ordered.sort(Comparator.comparing(g -> newest(g).orElseThrow()));
         }
         List<Integer> numbers = List.copyOf(groups.keySet());
@@ -60,7 +60,7 @@ final class HandInNumber {
         return handIns;
     }
 
-    private static boolean timesTell(List<List<Item>> groups) {
+    private static boolean areTimesKnown(List<List<Item>> groups) {
         List<Instant> times = groups.stream().flatMap(g -> newest(g).stream()).toList();
         return groups.size() > 1 && times.size() == groups.size() && new HashSet<>(times).size() == times.size();
     }

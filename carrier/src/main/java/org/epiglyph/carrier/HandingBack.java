@@ -117,10 +117,10 @@ public final class HandingBack {
         try {
             return work.run();
         } catch (Problem e) {
-            return new Outcome.Failed(student, e.said());
+            return new Outcome.Failed(student, e.asMessage());
         } catch (EditRefused e) {
             return new Outcome.Failed(student,
-                    Message.of(HandingBack.class, "receiptNotSaved", e.said()));
+                    Message.of(HandingBack.class, "receiptNotSaved", e.asMessage()));
         } catch (java.util.concurrent.CancellationException e) {
             throw e;
         } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
@@ -143,7 +143,7 @@ public final class HandingBack {
     }
 
     /** Asks about an original that has changed since it was received, unless that was asked before. */
-    static Optional<Outcome> doubt(Workspace workspace, StudentKey student, Choices choices) {
+    static Optional<Outcome> askAbout(Workspace workspace, StudentKey student, Choices choices) {
         return certified(workspace.batch().submission(student), student, choices)
                 .or(() -> changed(workspace, student, choices));
     }
@@ -153,7 +153,7 @@ public final class HandingBack {
                 .stream()
                 .filter(d -> d.pages().has(Pages.Trait.CERTIFIED))
                 .filter(d -> submission.marksForStudent().stream().anyMatch(m -> m.page().document().equals(d.id())))
-                .map(submission::called)
+                .map(submission::displayName)
                 .toList();
         return marked.isEmpty() || choices.accepts(student, Outcome.Doubt.CERTIFIED)
                 ? Optional.empty()
@@ -175,7 +175,7 @@ public final class HandingBack {
     /** True if the look-over found exactly this, and the marker accepts it. */
     private static boolean isAccepted(Submission submission, List<String> changed) {
         Acceptance found = DiskLook.originalsChanged(submission.student().key(), changed).accepted("");
-        return submission.accepted().stream().anyMatch(found::isOfOneThing);
+        return submission.accepted().stream().anyMatch(found::isSameThing);
     }
 
     /** What was sent, as text, for the receipt. */
@@ -207,7 +207,7 @@ public final class HandingBack {
             if (isThere(batch, student, known, List.of())) {
                 return alreadyThere(student, known.orElseThrow());
             }
-            Optional<Outcome> doubt = doubt(workspace, student, choices);
+            Optional<Outcome> doubt = askAbout(workspace, student, choices);
             if (doubt.isPresent()) {
                 return doubt.get();
             }
@@ -225,10 +225,10 @@ public final class HandingBack {
 
         /** Empty if the service accepts no files, which the marker was told before. */
         private List<Path> files(Building.Built built) {
-            return takesFiles() ? List.copyOf(built.files().values()) : List.of();
+            return acceptsFiles() ? List.copyOf(built.files().values()) : List.of();
         }
 
-        private boolean takesFiles() {
+        private boolean acceptsFiles() {
             return client.abilities().contains(Ability.FILES);
         }
 
@@ -323,7 +323,7 @@ public final class HandingBack {
                     .submission(student)
                     .accepted()
                     .stream()
-                    .anyMatch(left(held)::isOfOneThing);
+                    .anyMatch(left(held)::isSameThing);
         }
 
         private Acceptance left(HeldRecord held) {
@@ -356,7 +356,7 @@ public final class HandingBack {
 
         private Outcome received(Receipt receipt, RecordClient.Parcel parcel, Building.Built built) {
             Receipt own = receipt.of(destination,
-                    sent(takesFiles() ? built.files().keySet() : Set.of(), score(parcel)));
+                    sent(acceptsFiles() ? built.files().keySet() : Set.of(), score(parcel)));
             workspace.edit(new Edit.RecordReceipt(parcel.student(), Optional.of(own)));
             log.arrived(destination, parcel.student(), parcel.digest());
             return new Outcome.Done(parcel.student(), own, built.reasons());

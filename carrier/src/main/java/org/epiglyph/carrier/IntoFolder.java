@@ -84,7 +84,7 @@ final class IntoFolder {
         Map<StudentKey, Future<Building.Built>> making = new LinkedHashMap<>();
         for (StudentKey student : students) {
             Optional<Outcome> doubt = HandingBack.unsealed(batch, student)
-                    .or(() -> HandingBack.doubt(workspace, student, choices));
+                    .or(() -> HandingBack.askAbout(workspace, student, choices));
             if (doubt.isPresent()) {
                 outcomes.add(doubt.get());
             } else {
@@ -117,12 +117,12 @@ final class IntoFolder {
             return built;
         } finally {
             builders.shutdownNow();
-            settle(builders);
+            awaitBuilders(builders);
         }
     }
 
     /** Waits for running builds after the marker stops, since they would be in the way of the next attempt. */
-    private static void settle(ExecutorService builders) {
+    private static void awaitBuilders(ExecutorService builders) {
         try {
             builders.awaitTermination(SETTLING_SECONDS, TimeUnit.SECONDS);
         } catch (InterruptedException e) {

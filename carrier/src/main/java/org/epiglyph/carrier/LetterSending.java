@@ -109,7 +109,7 @@ public final class LetterSending {
 
     private List<Fate> all(LetterText text, List<StudentKey> students, boolean again, Progress progress, String by,
             Way way) throws Problem {
-        refuseUnfit(text);
+        refuseUnsendable(text);
         List<Fate> fates = new ArrayList<>();
         for (StudentKey student : students) {
             progress.at(workspace.batch().submission(student).student().name(), fates.size(), students.size());
@@ -119,7 +119,7 @@ public final class LetterSending {
     }
 
     /** Refuses a letter that nobody could read. */
-    private static void refuseUnfit(LetterText text) throws Problem {
+    private static void refuseUnsendable(LetterText text) throws Problem {
         if (text.isEmpty()) {
             throw new Problem(Message.of(LetterSending.class, "empty"));
         }
@@ -138,7 +138,7 @@ public final class LetterSending {
         try {
             workspace.edit(new Edit.LogLetter(student, sent));
         } catch (EditRefused e) {
-            return new Fate.Failed(student, Message.of(LetterSending.class, "notNoted", e.said()));
+            return new Fate.Failed(student, Message.of(LetterSending.class, "notNoted", e.asMessage()));
         }
         try {
             way.send(letter, at);
@@ -148,7 +148,7 @@ public final class LetterSending {
         } catch (MailService.Uncertain | EditRefused e) {
             return new Fate.MayHaveGone(student, sent);
         } catch (Problem e) {
-            return struck(student, letter, e.said());
+            return struck(student, letter, e.asMessage());
         } catch (CancellationException e) {
             throw e;
         } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {

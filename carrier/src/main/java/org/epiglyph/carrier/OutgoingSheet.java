@@ -53,7 +53,7 @@ record OutgoingSheet(String name, byte[] bytes, GradeSheet form, List<Message> n
             return new OutgoingSheet("grade-sheet." + ending, form.with(filled), form, List.of());
         } catch (Problem e) {
             return new OutgoingSheet("grade-sheet.csv", own.with(filled), own,
-                    List.of(Message.of(OutgoingSheet.class, "notFilled", e.said())));
+                    List.of(Message.of(OutgoingSheet.class, "notFilled", e.asMessage())));
         }
     }
 

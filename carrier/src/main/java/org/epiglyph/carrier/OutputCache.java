@@ -29,8 +29,8 @@ final class OutputCache {
      *                program may have changed
      * @param value   the value returned when it was made
      */
-    private record Made(String key, long bytes, FileTime written, Object said) {
-        boolean stillLies(Path kept) throws IOException {
+    private record Made(String key, long bytes, FileTime written, Object value) {
+        boolean isUnchanged(Path kept) throws IOException {
             return Files.size(kept) == bytes && Files.getLastModifiedTime(kept).equals(written);
         }
     }
@@ -56,18 +56,18 @@ final class OutputCache {
         Optional<Made> made = OneAtATime.at(kept, () -> Optional.ofNullable(MADE.get(kept))
                 .filter(m -> m.key.equals(key) && copied(kept, m, target)));
         if (made.isPresent()) {
-            return (T) made.get().said;
+            return (T) made.get().value;
         }
-        T said = making.make();
+        T value = making.make();
         return OneAtATime.at(kept, () -> {
-            keep(kept, key, target, said);
-            return said;
+            keep(kept, key, target, value);
+            return value;
         });
     }
 
     private static boolean copied(Path kept, Made made, Path target) {
         try {
-            if (!made.stillLies(kept)) {
+            if (!made.isUnchanged(kept)) {
                 return false;
             }
             Files.createDirectories(target.getParent());
@@ -94,14 +94,14 @@ final class OutputCache {
     }
 
     /** A file on another disk is not cached, since copying it would take as long as making it. */
-    private static void keep(Path kept, String key, Path target, Object said) {
+    private static void keep(Path kept, String key, Path target, Object value) {
         MADE.remove(kept);
         try {
             Files.createDirectories(kept.getParent());
             Path beside = kept.resolveSibling(kept.getFileName() + ".part");
             if (linked(target, beside)) {
                 Files.move(beside, kept, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
-                MADE.put(kept, new Made(key, Files.size(kept), Files.getLastModifiedTime(kept), said));
+                MADE.put(kept, new Made(key, Files.size(kept), Files.getLastModifiedTime(kept), value));
             }
         } catch (IOException e) {
             LOG.info("A file that goes out is not kept ({})", e.getClass().getSimpleName());

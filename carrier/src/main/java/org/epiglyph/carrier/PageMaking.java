@@ -67,7 +67,7 @@ public final class PageMaking implements AutoCloseable {
         try (IntakeProcess intake = new IntakeProcess()) {
             for (int i = 0; i < all.size(); i++) {
                 Work work = all.get(i);
-                progress.at(called(workspace, work), i, all.size());
+                progress.at(displayName(workspace, work), i, all.size());
                 if (isStillMissing(workspace, work)) {
                     make(workspace, intake, work).ifPresent(pages -> workspace
                             .edit(new Edit.MakePages(work.student, work.document.id(), pages)));
@@ -76,14 +76,14 @@ public final class PageMaking implements AutoCloseable {
         } catch (IOException e) {
             LOG.info("A folder for temporary files stays behind");
         } catch (EditRefused e) {
-            throw new Problem(e.said(), e);
+            throw new Problem(e.asMessage(), e);
         }
     }
 
     /**
      * Opens a locked document.
      *
-     * @param called its display name
+     * @param called      its display name
      * @return its pages; still locked if the password is wrong
      */
     public static Pages unlock(Workspace workspace, Document document, String called, String password)
@@ -205,12 +205,12 @@ public final class PageMaking implements AutoCloseable {
             Pages pages = OneAtATime.at(rendition, () -> intake.examine(original, rendition));
             return Optional.of(pages).filter(_ -> Files.isReadable(original)); // the file existed until the end
         } catch (IOException e) {
-            throw full(called(workspace, work), e);
+            throw full(displayName(workspace, work), e);
         }
     }
 
-    private static String called(Workspace workspace, Work work) {
-        return workspace.batch().submission(work.student).called(work.document);
+    private static String displayName(Workspace workspace, Work work) {
+        return workspace.batch().submission(work.student).displayName(work.document);
     }
 
     private static Problem full(String document, IOException cause) {

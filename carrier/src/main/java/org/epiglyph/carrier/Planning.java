@@ -69,7 +69,7 @@ public final class Planning {
                     Optional.empty(), List.of(), List.of());
         }
 
-        private String calledAfter() {
+        private String defaultTitle() {
             return places.stream()
                     .findFirst()
                     .or(this::sheet)
@@ -211,7 +211,7 @@ public final class Planning {
             return earlier.get().batch().task();
         }
         BigDecimal maximum = sheet.flatMap(GradeSheet::maximum).orElse(BigDecimal.valueOf(100));
-        String title = from.title().isBlank() ? from.calledAfter() : from.title();
+        String title = from.title().isBlank() ? from.defaultTitle() : from.title();
         return new Task("", "", title, "", from.due(), from.zone(), maximum, from.grace(), Map.of());
     }
 

@@ -84,7 +84,7 @@ final class PrivateWords {
         }
         List<String> out = new ArrayList<>(List.of(plain(feedback)));
         for (Path file : files) {
-            out.add(plain(said(file)));
+            out.add(plain(textOf(file)));
         }
         List<String> found = new ArrayList<>(
                 sayings.stream().filter(s -> out.stream().anyMatch(o -> o.contains(s))).toList());
@@ -97,7 +97,7 @@ final class PrivateWords {
         }
     }
 
-    private static String said(Path file) throws Problem {
+    private static String textOf(Path file) throws Problem {
         String name = file.getFileName().toString().toLowerCase(Locale.ROOT);
         if (name.endsWith(".pdf")) {
             return remarks(file) + "\n" + pages(file);

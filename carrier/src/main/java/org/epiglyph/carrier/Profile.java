@@ -238,7 +238,7 @@ public record Profile(MarkedPdf.Form form, Sheet sheet, SheetPlace place, Set<Fe
     }
 
     /** The stored profile; the default if there is none. */
-    public static Profile kept(Path file) throws Problem {
+    public static Profile stored(Path file) throws Problem {
         return Files.exists(file) ? read(file) : USUAL;
     }
 
@@ -272,12 +272,12 @@ public record Profile(MarkedPdf.Form form, Sheet sheet, SheetPlace place, Set<Fe
                     one("sheet stands", SheetPlace.values(), USUAL.place),
                     some("sheet without", FeedbackSheet.Part.class, USUAL.leftOut),
                     some("names", Addition.class, USUAL.names), one("in a folder", Layout.values(), USUAL.layout),
-                    one("where one lies already", Meeting.values(), USUAL.meeting), yes("xfdf"),
+                    one("where one lies already", Meeting.values(), USUAL.meeting), isYes("xfdf"),
                     some("grade sheet", Column.class, USUAL.columns),
                     some("class figures", ClassWords.Figure.class, USUAL.figures));
         }
 
-        private boolean yes(String name) throws Problem {
+        private boolean isYes(String name) throws Problem {
             String value = values.getOrDefault(name, "no").toLowerCase(Locale.ROOT);
             if (!value.equals("yes") && !value.equals("no")) {
                 throw new Problem(Message.of(Profile.class, "yesOrNo", called, name, value));

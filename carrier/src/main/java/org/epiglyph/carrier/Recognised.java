@@ -34,34 +34,34 @@ record Recognised(Roster roster, CollectPlan.RosterOrigin origin, Optional<Filin
      * @param typed        students; they join those of a record or sheet
      * @param rule         entered by hand; empty to learn it from the names
      */
-    record Said(Task task, Optional<GradeSheet> sheet, Optional<Message> sheetRefusal, List<Student> typed,
+    record Input(Task task, Optional<GradeSheet> sheet, Optional<Message> sheetRefusal, List<Student> typed,
             Optional<FilingRule> rule) {
-        Said {
+        Input {
             typed = List.copyOf(typed);
         }
 
-        static Said of(Task task, Optional<GradeSheet> sheet) {
-            return new Said(task, sheet, sheet.flatMap(GradeSheet::refusal), List.of(), Optional.empty());
+        static Input of(Task task, Optional<GradeSheet> sheet) {
+            return new Input(task, sheet, sheet.flatMap(GradeSheet::refusal), List.of(), Optional.empty());
         }
 
-        Said withTask(Task other) {
-            return new Said(other, sheet, sheetRefusal, typed, rule);
+        Input withTask(Task other) {
+            return new Input(other, sheet, sheetRefusal, typed, rule);
         }
 
-        Said withSheet(Optional<GradeSheet> other) {
-            return new Said(task, other, other.flatMap(GradeSheet::refusal), typed, rule);
+        Input withSheet(Optional<GradeSheet> other) {
+            return new Input(task, other, other.flatMap(GradeSheet::refusal), typed, rule);
         }
 
-        Said withTyped(List<Student> students) {
-            return new Said(task, sheet, sheetRefusal, students, rule);
+        Input withTyped(List<Student> students) {
+            return new Input(task, sheet, sheetRefusal, students, rule);
         }
 
-        Said withRule(Optional<FilingRule> other) {
-            return new Said(task, sheet, sheetRefusal, typed, other);
+        Input withRule(Optional<FilingRule> other) {
+            return new Input(task, sheet, sheetRefusal, typed, other);
         }
     }
 
-    static Recognised of(PlanGround ground, Said said) {
+    static Recognised of(PlanGround ground, Input input) {
         PlainLetters letters = new PlainLetters();
         List<ReceivedFile> files = ground.source()
                 .files()
@@ -70,13 +70,13 @@ record Recognised(Roster roster, CollectPlan.RosterOrigin origin, Optional<Filin
                 .toList();
         List<String> paths = files.stream().map(ReceivedFile::path).toList();
         PlannedRoster planned = PlannedRoster.of(new PlannedRoster.Sources(ground.earlier(), ground.recorded(),
-                said.sheet, said.typed), paths, said.rule);
+                input.sheet, input.typed), paths, input.rule);
         Optional<RosterFromNames> fromNames = planned.fromNames();
         Matching plain = new Matching(planned.roster(), letters);
         Optional<FilingRule> rule = fromNames.isPresent()
                 ? fromNames.get().rule()
-                : said.rule.or(() -> KnownRules.fitting(ground.known(), letters, paths, plain));
-        Evidence evidence = new Evidence(ground, said.sheet, planned.roster(), fromNames, plain.with(rule));
+                : input.rule.or(() -> KnownRules.fitting(ground.known(), letters, paths, plain));
+        Evidence evidence = new Evidence(ground, input.sheet, planned.roster(), fromNames, plain.with(rule));
         return new Recognised(planned.roster(), planned.origin(), rule, evidence.items(files, rule));
     }
 

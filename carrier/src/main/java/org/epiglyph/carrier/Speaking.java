@@ -152,7 +152,7 @@ public final class Speaking {
         } catch (IOException e) {
             throw new Problem(Message.of(Speaking.class, "notAWave", recording), e);
         } catch (EditRefused e) {
-            throw new Problem(e.said(), e);
+            throw new Problem(e.asMessage(), e);
         }
     }
 
@@ -263,7 +263,7 @@ public final class Speaking {
         } catch (IOException e) {
             throw new Problem(Message.of(Speaking.class, "cannotBeKept"), e);
         } catch (EditRefused e) {
-            throw new Problem(Message.of(Speaking.class, "stillThere", e.said()), e);
+            throw new Problem(Message.of(Speaking.class, "stillThere", e.asMessage()), e);
         }
     }
 

@@ -148,7 +148,7 @@ class BesideTheResultTest {
     }
 
     private List<String> allow(Allowing.Wish wish, StudentKey... students) throws Problem {
-        return Allowing.carryOut(workspace, client, TASK, List.of(students), wish, Progress.NONE);
+        return Allowing.run(workspace, client, TASK, List.of(students), wish, Progress.NONE);
     }
 
     private static Allowing.Wish excused(boolean excused) {

@@ -33,7 +33,7 @@ class BundleCheckTest extends HandedBackFixture {
         assertThat(checked(profile, out).isSame()).isTrue();
         assertThat(checked(profile, out.resolve("handed-back.zip")).isSame()).as("the zip alone").isTrue();
         assertThat(checked(Profile.USUAL, out).lines()).singleElement()
-                .satisfies(l -> assertThat(l.said()).extracting(Message::text)
+                .satisfies(l -> assertThat(l.differences()).extracting(Message::text)
                         .contains("K-1_work_marked.pdf says something else now."));
     }
 
@@ -47,7 +47,7 @@ class BundleCheckTest extends HandedBackFixture {
                 new String(files.get("grade-sheet.csv"), StandardCharsets.UTF_8).replace(",7,", ",8,"));
         Profile profile = Profile.USUAL.withSheet(Profile.Sheet.TEXT);
         BundleCheck.Found found = checked(profile, loose);
-        assertThat(found.lines().getFirst().said()).extracting(Message::text)
+        assertThat(found.lines().getFirst().differences()).extracting(Message::text)
                 .containsExactly(
                         "K-1_work_marked.pdf is called other name.pdf there.", "K-1_work_feedback.txt is missing.",
                         "The grade sheet has another score.");
@@ -58,13 +58,13 @@ class BundleCheckTest extends HandedBackFixture {
             workspace.edit(new Edit.Seal(ADA));
         }
         Files.move(loose.resolve("other name.pdf"), loose.resolve("K-1_work_marked.pdf"));
-        assertThat(checked(profile, loose).lines().getFirst().said()).extracting(Message::text)
+        assertThat(checked(profile, loose).lines().getFirst().differences()).extracting(Message::text)
                 .contains("K-1_work_marked.pdf says something else now.");
         assertThatThrownBy(() -> checked(profile, folder.resolve("nowhere"))).isInstanceOf(Problem.class);
     }
 
     private static String words(BundleCheck.Found found) {
-        return Message.text(found.lines().getFirst().said());
+        return Message.text(found.lines().getFirst().differences());
     }
 
     @Test
@@ -158,7 +158,7 @@ class BundleCheckTest extends HandedBackFixture {
             out.putNextEntry(new ZipEntry("answer.txt"));
         }
         try (Workspace workspace = Workspace.open(batch, CLOCK)) {
-            Enclosing.carryOut(workspace, model, List.of(ADA));
+            Enclosing.run(workspace, model, List.of(ADA));
         }
         Profile profile = Profile.USUAL.withLayout(Profile.Layout.BOTH);
         assertThat(handedBack(profile)).containsKey("model answer.zip");

@@ -92,9 +92,9 @@ class CachedWordsTest extends HandedBackFixture {
         Path other = other();
         Batch current = Glance.at(batch).batch();
         ClassPassages passages = new ClassPassages(words, new ClassPassages.Reach(false, false, Set.of(other)));
-        passages.take(current, looked -> looked < 1);
+        passages.read(current, looked -> looked < 1);
         assertThat(passages.isComplete()).isFalse();
-        passages.take(current, _ -> true);
+        passages.read(current, _ -> true);
         assertThat(passages.isComplete()).isTrue();
         Source.Elsewhere elsewhere = new Source.Elsewhere(other.toString(), "Tides", ADA, "Ada Example");
         assertThat(passages.common(ADA, true)).extracting(Corpus.Common::other).containsExactly(elsewhere);

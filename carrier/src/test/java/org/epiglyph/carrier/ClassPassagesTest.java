@@ -81,7 +81,7 @@ class ClassPassagesTest {
         Batch batch = batch();
         ClassPassages passages = new ClassPassages(words, OWN);
         assertThat(passages.wordCount(ADA)).isEmpty();
-        passages.take(batch, _ -> true);
+        passages.read(batch, _ -> true);
         assertThat(passages.isComplete()).isTrue();
         int length = COPIED.split(" ").length;
         assertThat(passages.common(ADA, true)).singleElement().satisfies(c -> {
@@ -104,15 +104,15 @@ class ClassPassagesTest {
     void onlyWhatBecameOtherIsReadAgainAndStoppingIsGoneOnFrom() throws Problem {
         Batch batch = batch();
         ClassPassages passages = new ClassPassages(words, OWN);
-        passages.take(batch, looked -> looked < 2);
+        passages.read(batch, looked -> looked < 2);
         assertThat(passages.isComplete()).isFalse();
         assertThat(passages.wordCount(SCAN)).isEmpty();
-        passages.take(batch, _ -> true);
-        passages.take(batch.apply(new Edit.SetScore(ADA, "c1", Optional.of(BigDecimal.ONE))), _ -> true);
+        passages.read(batch, _ -> true);
+        passages.read(batch.apply(new Edit.SetScore(ADA, "c1", Optional.of(BigDecimal.ONE))), _ -> true);
         verify(words, times(1)).of(document("a", 2));
         Batch later = batch.apply(new Edit.ReceiveHandIn(BEN,
                 new HandIn(2, Optional.empty(), "", List.of(document("d", 1)))));
-        passages.take(later, _ -> true);
+        passages.read(later, _ -> true);
         assertThat(passages.common(ADA, true)).as("the earlier hand-in counts no longer").isEmpty();
         verify(words, times(1)).of(document("b", 1));
     }
@@ -124,17 +124,17 @@ class ClassPassagesTest {
         when(words.of(model)).thenReturn(List.of(page("A model answer: " + COPIED)));
         ClassPassages passages = new ClassPassages(words, OWN);
         Batch beside = batch.apply(new Edit.ChangeAids(batch.aids().withDocuments(List.of(model))));
-        passages.take(beside, _ -> true);
+        passages.read(beside, _ -> true);
         assertThat(passages.common(ADA, true)).extracting(Corpus.Common::other)
                 .containsExactlyInAnyOrder(new Source.Mate(BEN), new Source.Given("m"));
         assertThat(passages.placed(model).words(3, 2)).isEqualTo("we waited");
-        passages.take(batch, _ -> true);
+        passages.read(batch, _ -> true);
         assertThat(passages.common(ADA, true)).as("it lies beside no longer").hasSize(1);
         assertThat(passages.pairs(batch, true, () -> true)).hasSize(1);
-        passages.take(batch.apply(new Edit.ChangeAids(batch.aids()
+        passages.read(batch.apply(new Edit.ChangeAids(batch.aids()
                 .withAside(List.of(new SetAside(COPIED, SetAside.Reason.QUOTATION))))), _ -> true);
         assertThat(passages.common(ADA, true)).isEmpty();
-        passages.take(batch, _ -> true);
+        passages.read(batch, _ -> true);
         assertThat(passages.common(ADA, true)).as("taken back").hasSize(1);
     }
 
@@ -143,7 +143,7 @@ class ClassPassagesTest {
         Batch batch = batch();
         when(words.of(document("a", 2))).thenThrow(new Problem("It cannot be opened."));
         ClassPassages passages = new ClassPassages(words, OWN);
-        passages.take(batch, _ -> true);
+        passages.read(batch, _ -> true);
         assertThat(passages.wordCount(ADA)).contains(0);
         assertThat(passages.wordCount(BEN).orElseThrow()).isPositive();
         List<ClassSearch.Found> found = new ArrayList<>();
@@ -176,7 +176,7 @@ class ClassPassagesTest {
         new ClassSearch(words).search(batch, new TextQuery("range", false), found::add);
         assertThat(found).extracting(ClassSearch.Found::student).containsExactly(ADA, BEN);
         ClassPassages passages = new ClassPassages(words, OWN);
-        passages.take(batch, _ -> true);
+        passages.read(batch, _ -> true);
         assertThat(passages.common(ADA, true)).as("other names are the same code")
                 .extracting(Corpus.Common::other)
                 .containsExactly(new Source.Mate(BEN));

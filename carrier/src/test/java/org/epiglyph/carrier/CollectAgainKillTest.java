@@ -69,7 +69,7 @@ class CollectAgainKillTest {
         }
         Path batch = folder.resolve("batch");
         try (CollectPlan plan = plan(source, Optional.empty())) {
-            Collecting.carryOut(plan, MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY, batch, Progress.NONE);
+            Collecting.run(plan, MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY, batch, Progress.NONE);
         }
         Random random = new Random(8);
         int before = 0;

@@ -171,7 +171,7 @@ class CollectAgainTest extends CollectFixture {
         Path shelf = Files.createDirectories(folder.resolve("shelf"));
         Path notAFolder = Files.writeString(shelf.resolve("file"), "x");
         try (CollectPlan plan = plan(zip("a.zip", files("K-1.txt", "one")), sheet(), Optional.empty())) {
-            assertThatThrownBy(() -> Collecting.carryOut(plan, MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY,
+            assertThatThrownBy(() -> Collecting.run(plan, MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY,
                     notAFolder.resolve("batch"), Progress.NONE)).isInstanceOf(Problem.class)
                     .hasMessageContaining("No batch can be made in");
         }

@@ -77,7 +77,7 @@ abstract class CollectFixture {
 
     final Path make(CollectPlan plan) throws Problem {
         Path batch = folder.resolve("shelf/batch");
-        Collecting.carryOut(plan, MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY, batch, Progress.NONE);
+        Collecting.run(plan, MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY, batch, Progress.NONE);
         return batch;
     }
 

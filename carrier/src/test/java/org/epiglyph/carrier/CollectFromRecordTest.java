@@ -197,7 +197,7 @@ class CollectFromRecordTest extends CollectFixture {
         Path batch = batch();
         Path other = folder.resolve("shelf/other");
         try (CollectPlan plan = plan(Optional.empty())) {
-            Collecting.carryOut(plan, org.epiglyph.core.scoring.MarkScheme.single(BigDecimal.TEN),
+            Collecting.run(plan, org.epiglyph.core.scoring.MarkScheme.single(BigDecimal.TEN),
                     org.epiglyph.core.phrases.Phrasebook.EMPTY, other, Progress.NONE);
             assertThat(Collecting.meetsCovered(plan)).isFalse();
         }

@@ -35,7 +35,7 @@ class CoveredHandBackTest extends HandedBackFixture {
         assertThat(new String(covered.get("K-1_work_feedback.txt"), StandardCharsets.UTF_8)).contains("Ada Example")
                 .doesNotContain("Script 1");
         BundleCheck.Found found = checked(TEXT, folder.resolve("out " + TEXT.form() + TEXT.sheet()));
-        assertThat(found.lines()).allSatisfy(l -> assertThat(l.said()).isEmpty());
+        assertThat(found.lines()).allSatisfy(l -> assertThat(l.differences()).isEmpty());
     }
 
     @Test

@@ -109,9 +109,9 @@ class DiskLookTest {
                 .extracting(Finding::kind, Finding::details)
                 .containsExactly(Finding.Kind.ORIGINAL_CHANGED, List.of("work.pdf"));
         Choices choices = new Choices("Marker", false);
-        assertThat(HandingBack.doubt(workspace, ADA, choices)).as("asked").isPresent();
+        assertThat(HandingBack.askAbout(workspace, ADA, choices)).as("asked").isPresent();
         workspace.edit(new Edit.AcceptFinding(ADA, disk.known(ada()).getFirst().accepted("known")));
-        assertThat(HandingBack.doubt(workspace, ADA, choices)).as("asked once is enough").isEmpty();
+        assertThat(HandingBack.askAbout(workspace, ADA, choices)).as("asked once is enough").isEmpty();
     }
 
     @ParameterizedTest

@@ -92,13 +92,13 @@ class FullDiskJourneyTest {
         Path filler = fill();
         try (CollectPlan plan = plan(Optional.empty())) {
             assertThatThrownBy(
-                    () -> Collecting.carryOut(plan, MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY, batch,
+                    () -> Collecting.run(plan, MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY, batch,
                             Progress.NONE))
                     .isInstanceOf(Problem.class)
                     .hasMessageContaining("room");
             assertThat(tree(disk)).as("nothing half made").containsExactly("", "filler");
             Files.delete(filler);
-            Collecting.carryOut(plan, MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY, batch, Progress.NONE);
+            Collecting.run(plan, MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY, batch, Progress.NONE);
         }
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
             filler = fill();
@@ -153,13 +153,13 @@ class FullDiskJourneyTest {
     void aFolderThatMayOnlyBeReadIsSaidSo() throws Exception {
         Path batch = disk.resolve("batch");
         try (CollectPlan plan = plan(Optional.empty())) {
-            Collecting.carryOut(plan, MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY, batch, Progress.NONE);
+            Collecting.run(plan, MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY, batch, Progress.NONE);
         }
         assumeTrue(run("mount", "-o", "remount,ro", disk.toString()));
         assertThatThrownBy(() -> Workspace.open(batch, Clock.systemUTC())).isInstanceOf(Problem.class)
                 .hasMessageContaining("cannot be written to");
         try (CollectPlan plan = plan(Optional.empty())) {
-            assertThatThrownBy(() -> Collecting.carryOut(plan, MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY,
+            assertThatThrownBy(() -> Collecting.run(plan, MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY,
                     disk.resolve("other"), Progress.NONE)).isInstanceOf(Problem.class);
         }
         assertThat(run("mount", "-o", "remount,rw", disk.toString())).isTrue();

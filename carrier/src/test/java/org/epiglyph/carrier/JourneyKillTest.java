@@ -46,7 +46,7 @@ class JourneyKillTest {
                         new Planning.FromFiles(List.of(source), Optional.empty(), "Work",
                                 Optional.empty(), ZoneId.of("UTC"), Duration.ZERO, Optional.empty(), CLASS, List.of()),
                         Optional.empty(), Progress.NONE)) {
-                    Collecting.carryOut(plan, MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY, batch,
+                    Collecting.run(plan, MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY, batch,
                             Progress.NONE);
                 }
                 try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {

@@ -91,7 +91,7 @@ class JourneyTest {
     private Path collect() throws Exception {
         Path target = folder.resolve("shelf/batch");
         try (CollectPlan plan = plan()) {
-            Collecting.carryOut(plan.withQuestionsAside(), MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY, target,
+            Collecting.run(plan.withQuestionsAside(), MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY, target,
                     Progress.NONE);
         }
         try (Workspace workspace = Workspace.open(target, CLOCK)) {
@@ -139,7 +139,7 @@ class JourneyTest {
     void aCancelledCollectLeavesNothingHalfMade() throws Exception {
         Path shelf = Files.createDirectories(folder.resolve("shelf"));
         try (CollectPlan plan = plan()) {
-            assertThatThrownBy(() -> Collecting.carryOut(plan, MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY,
+            assertThatThrownBy(() -> Collecting.run(plan, MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY,
                     shelf.resolve("batch"), (_, done, _) -> {
                         if (done == 2) {
                             throw new CancellationException();

@@ -116,8 +116,8 @@ class OutputCacheTest extends HandedBackFixture {
                 Path target = folder.resolve("hand " + hand + "/d1.pdf");
                 all.add(hands.submit(() -> {
                     for (int i = 0; i < 400; i++) {
-                        String said = OutputCache.get(kept, form, target, () -> written(target, form));
-                        assertThat(said).isEqualTo(form);
+                        String value = OutputCache.get(kept, form, target, () -> written(target, form));
+                        assertThat(value).isEqualTo(form);
                         assertThat(target).hasContent(form);
                         Files.delete(target);
                     }

@@ -151,8 +151,8 @@ class ProfileTest extends HandedBackFixture {
         Path odd = Files.write(folder.resolve("odd.txt"), new byte[]{(byte) 0xC3, (byte) 0x28, (byte) 0xFF});
         Path broken = Files.writeString(folder.resolve("broken.pdf"), "%PDF-1.7 no more");
         try (Workspace workspace = Workspace.open(batch, CLOCK)) {
-            Enclosing.carryOut(workspace, odd, List.of(ADA));
-            Enclosing.carryOut(workspace, broken, List.of(ADA));
+            Enclosing.run(workspace, odd, List.of(ADA));
+            Enclosing.run(workspace, broken, List.of(ADA));
         }
         try (Workspace workspace = Workspace.open(batch, CLOCK)) {
             workspace.edit(new Edit.OpenAgain(ADA));
@@ -188,11 +188,11 @@ class ProfileTest extends HandedBackFixture {
         handedBack(Profile.USUAL);
         try (Workspace workspace = Workspace.open(batch, CLOCK)) {
             assertThat(workspace.batch().submission(ADA).handedBack()).isTrue();
-            assertThatThrownBy(() -> Enclosing.carryOut(workspace, large, List.of(ADA)))
+            assertThatThrownBy(() -> Enclosing.run(workspace, large, List.of(ADA)))
                     .hasMessageContaining("large.mp4 has 25.0 MB; an enclosure has at most 25.");
-            assertThatThrownBy(() -> Enclosing.carryOut(workspace, folder, List.of(ADA)))
+            assertThatThrownBy(() -> Enclosing.run(workspace, folder, List.of(ADA)))
                     .hasMessageContaining("is no file");
-            Enclosing.carryOut(workspace, model, List.of(ADA));
+            Enclosing.run(workspace, model, List.of(ADA));
             assertThat(workspace.batch().submission(ADA).sealed()).isTrue();
             assertThat(workspace.batch().submission(ADA).handedBack()).as("the student has no such file yet")
                     .isFalse();
@@ -270,13 +270,13 @@ class ProfileTest extends HandedBackFixture {
     @Test
     void aProfileIsKeptAsTextThatOthersCanRead() throws Exception {
         Path file = folder.resolve("profile.txt");
-        assertThat(Profile.kept(file)).isEqualTo(Profile.USUAL);
+        assertThat(Profile.stored(file)).isEqualTo(Profile.USUAL);
         Profile profile = new Profile(MarkedPdf.Form.PRINTED_MARGIN, Profile.Sheet.HTML);
         profile.write(file);
-        assertThat(Profile.kept(file)).isEqualTo(profile);
+        assertThat(Profile.stored(file)).isEqualTo(profile);
         assertThat(Files.readString(file)).contains("pages = printed margin", "feedback sheet = html");
         RICH.write(file);
-        assertThat(Profile.kept(file)).isEqualTo(RICH);
+        assertThat(Profile.stored(file)).isEqualTo(RICH);
         Files.writeString(file, "\n# nothing chosen\n");
         assertThat(Profile.read(file)).isEqualTo(Profile.USUAL);
     }

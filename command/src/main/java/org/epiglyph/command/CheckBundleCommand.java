@@ -25,7 +25,7 @@ final class CheckBundleCommand implements Callable<Integer> {
     @Option(names = "--profile", description = "A file that says what students were handed. Default: what was chosen for the batch.")
     private Path profile;
     @Mixin
-    private CommandReport said;
+    private CommandReport report;
     @Parameters(index = "0", paramLabel = "BATCH", description = "The batch's folder.")
     private Path batch;
     @Parameters(index = "1", paramLabel = "BUNDLE", description = "The folder or zip that was written.")
@@ -34,17 +34,17 @@ final class CheckBundleCommand implements Callable<Integer> {
     @Override
     public Integer call() throws Problem {
         try (Workspace workspace = Workspace.open(batch, Clock.systemDefaultZone())) {
-            Profile handed = profile == null ? Profile.kept(workspace.folder().profile()) : Profile.read(profile);
+            Profile handed = profile == null ? Profile.stored(workspace.folder().profile()) : Profile.read(profile);
             BundleCheck.Found found = BundleCheck.of(workspace, new Choices(author, plain, handed, Map.of()), bundle,
                     Progress.NONE);
             for (BundleCheck.Line line : found.lines()) {
-                if (line.said().isEmpty()) {
-                    said.done(line.student().value(), "is what the batch holds now", "");
+                if (line.differences().isEmpty()) {
+                    report.done(line.student().value(), "is what the batch holds now", "");
                 }
-                line.said().forEach(what -> said.not(line.student().value(), "differs", what.text()));
+                line.differences().forEach(what -> report.not(line.student().value(), "differs", what.text()));
             }
-            found.notOurs().forEach(name -> said.note("nobody's: " + name));
-            said.end();
+            found.notOurs().forEach(name -> report.note("nobody's: " + name));
+            report.end();
             return found.isSame() ? 0 : 1;
         }
     }

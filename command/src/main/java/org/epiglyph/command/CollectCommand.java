@@ -124,7 +124,7 @@ final class CollectCommand implements Callable<Integer> {
                 System.err.println("Collect in the window to decide, or give --set-aside.");
                 return 3;
             }
-            carryOut(read.withQuestionsAside());
+            collect(read.withQuestionsAside());
             return 0;
         } catch (Problem e) {
             System.err.println(e.getMessage());
@@ -132,7 +132,7 @@ final class CollectCommand implements Callable<Integer> {
         }
     }
 
-    private void carryOut(CollectPlan plan) throws Problem, IOException {
+    private void collect(CollectPlan plan) throws Problem, IOException {
         MarkScheme marks = scheme == null
                 ? MarkScheme.single(plan.task().maximum())
                 : SchemeFile.read(OptionFile.bytes(scheme), scheme.toString());
@@ -151,7 +151,7 @@ final class CollectCommand implements Callable<Integer> {
                 plan.newAnswers().forEach(a -> System.out.println(a.student() + " answered"));
             }
         } else {
-            Collecting.carryOut(plan, marks, phrases, target, Progress.NONE);
+            Collecting.run(plan, marks, phrases, target, Progress.NONE);
             if (coverNames) {
                 Collecting.coverNames(target);
             }

@@ -69,7 +69,7 @@ final class HandBackCommand implements Callable<Integer> {
 
     private static final String NOT = "not handed back";
     @Mixin
-    private CommandReport said;
+    private CommandReport report;
     @ArgGroup(exclusive = false)
     private Amend amendment;
 
@@ -96,13 +96,13 @@ final class HandBackCommand implements Callable<Integer> {
     public Integer call() throws IOException {
         try (Workspace workspace = Workspace.open(batch, Clock.systemDefaultZone())) {
             HandingBack handingBack = new HandingBack(workspace, Clock.systemDefaultZone(), choices(workspace));
-            Report report = way.folder != null
+            Report handedBack = way.folder != null
                     ? handingBack.toFolder(way.folder, students(workspace), Progress.NONE)
                     : toRecord(workspace, handingBack);
-            report.outcomes().forEach(this::say);
-            report.notes().forEach(n -> said.note(n.text()));
-            said.end();
-            return report.isWhole() ? 0 : 1;
+            handedBack.outcomes().forEach(this::report);
+            handedBack.notes().forEach(n -> report.note(n.text()));
+            report.end();
+            return handedBack.isWhole() ? 0 : 1;
         } catch (Problem e) {
             System.err.println(e.getMessage());
             return 1;
@@ -131,7 +131,7 @@ final class HandBackCommand implements Callable<Integer> {
         if (breakCertification) {
             accepted.add(Outcome.Doubt.CERTIFIED);
         }
-        Profile handed = profile == null ? Profile.kept(workspace.folder().profile()) : Profile.read(profile);
+        Profile handed = profile == null ? Profile.stored(workspace.folder().profile()) : Profile.read(profile);
         List<StudentKey> sealed = HandingBack.sealed(workspace.batch());
         Choices choices = new Choices(author, plain, handed,
                 sealed.stream().collect(Collectors.toMap(s -> s, _ -> accepted)));
@@ -176,9 +176,10 @@ final class HandBackCommand implements Callable<Integer> {
             new AnswerExchange(workspace, client, task).run(Progress.NONE)
                     .kept()
                     .forEach(
-                            s -> said.note("Somebody else has replied to " + s + ", so that your reply was not sent."));
+                            s -> report
+                                    .note("Somebody else has replied to " + s + ", so that your reply was not sent."));
         } catch (Problem | EditRefused e) {
-            said.note("Answers and replies were not exchanged: " + e.getMessage());
+            report.note("Answers and replies were not exchanged: " + e.getMessage());
         }
     }
 
@@ -190,21 +191,21 @@ final class HandBackCommand implements Callable<Integer> {
                 .toList();
     }
 
-    private void say(Outcome outcome) {
+    private void report(Outcome outcome) {
         String student = outcome.student().value();
         switch (outcome) {
             case Outcome.Done(var _, var receipt, var leftOut) -> {
-                said.done(student, "handed back", "receipt " + receipt.id());
-                leftOut.forEach(l -> said.not(student, "not all of it went", l.text()));
+                report.done(student, "handed back", "receipt " + receipt.id());
+                leftOut.forEach(l -> report.not(student, "not all of it went", l.text()));
             }
             case Outcome.AlreadyThere(var _, var receipt) ->
-                said.done(student, "was there already", "receipt " + receipt.id());
-            case Outcome.Differs(var _, var theirs, var _, var _) -> said.not(student, NOT,
+                report.done(student, "was there already", "receipt " + receipt.id());
+            case Outcome.Differs(var _, var theirs, var _, var _) -> report.not(student, NOT,
                     "Somebody else has changed the record; it holds the score "
                             + theirs.score().map(Criterion::format).orElse("none") + " (--over-others)");
-            case Outcome.TheirsStand _ -> said.done(student, "left as somebody else has put it into the record", "");
-            case Outcome.Failed(var _, var why) -> said.not(student, NOT, why.text());
-            case Outcome.Asked(var _, var doubt, var why) -> said.not(student, NOT, why.text() + switch (doubt) {
+            case Outcome.TheirsStand _ -> report.done(student, "left as somebody else has put it into the record", "");
+            case Outcome.Failed(var _, var why) -> report.not(student, NOT, why.text());
+            case Outcome.Asked(var _, var doubt, var why) -> report.not(student, NOT, why.text() + switch (doubt) {
                 case ORIGINAL_CHANGED -> " (--accept-changed-originals)";
                 case CERTIFIED -> " (--break-certification)";
             });

@@ -46,7 +46,7 @@ final class LettersCommand implements Callable<Integer> {
     @ArgGroup(exclusive = true, multiplicity = "1")
     private Way way;
     @Mixin
-    private CommandReport said;
+    private CommandReport report;
     @Parameters(paramLabel = "BATCH", description = "The batch's folder.")
     private Path batch;
 
@@ -87,8 +87,8 @@ final class LettersCommand implements Callable<Integer> {
             List<LetterSending.Fate> fates = way.folder != null
                     ? sending.toFolder(way.folder, text, students, again, Progress.NONE)
                     : byMail(sending, text, students);
-            fates.forEach(this::say);
-            said.end();
+            fates.forEach(this::report);
+            report.end();
             return fates.stream()
                     .allMatch(f -> f instanceof LetterSending.Fate.Goes || f instanceof LetterSending.Fate.Already)
                             ? 0
@@ -121,18 +121,18 @@ final class LettersCommand implements Callable<Integer> {
         }
     }
 
-    private void say(LetterSending.Fate fate) {
+    private void report(LetterSending.Fate fate) {
         String student = fate.student().value();
         switch (fate) {
-            case LetterSending.Fate.Goes _ -> said.done(student, "written", "");
+            case LetterSending.Fate.Goes _ -> report.done(student, "written", "");
             case LetterSending.Fate.Already(var _, var sent) ->
-                said.done(student, "was written before", sent.at().toString());
+                report.done(student, "was written before", sent.at().toString());
             case LetterSending.Fate.MayHaveGone _ ->
-                said.not(student, "may have been written before", "Give --again to send it once more.");
-            case LetterSending.Fate.NoAddress _ -> said.not(student, "not written", "There is no mail address.");
-            case LetterSending.Fate.Lacks(var _, var slots) -> said.not(student, "not written",
+                report.not(student, "may have been written before", "Give --again to send it once more.");
+            case LetterSending.Fate.NoAddress _ -> report.not(student, "not written", "There is no mail address.");
+            case LetterSending.Fate.Lacks(var _, var slots) -> report.not(student, "not written",
                     "There is nothing to say for " + String.join(", ", slots) + ".");
-            case LetterSending.Fate.Failed(var _, var why) -> said.not(student, "not written", why.text());
+            case LetterSending.Fate.Failed(var _, var why) -> report.not(student, "not written", why.text());
         }
     }
 }

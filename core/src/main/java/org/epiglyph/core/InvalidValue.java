@@ -6,31 +6,31 @@ package org.epiglyph.core;
  */
 public class InvalidValue extends IllegalArgumentException {
     private static final long serialVersionUID = 1;
-    private final transient Message said;
+    private final transient Message message;
 
     /** @param message what is wrong with which value, and what is allowed */
-    public InvalidValue(Message said) {
-        this(said, null);
+    public InvalidValue(Message message) {
+        this(message, null);
     }
 
     /**
      * @param message what is wrong with which value, and what is allowed
      * @param cause   the underlying exception; may be null
      */
-    public InvalidValue(Message said, Throwable cause) {
-        super(said.text(), cause);
-        this.said = said;
+    public InvalidValue(Message message, Throwable cause) {
+        super(message.text(), cause);
+        this.message = message;
     }
 
     /** The message of a refusal, whether it is an InvalidValue or any other illegal argument. */
-    public static Message said(IllegalArgumentException refusal) {
+    public static Message asMessage(IllegalArgumentException refusal) {
         return refusal instanceof InvalidValue invalid
-                ? invalid.said
+                ? invalid.message
                 : Message.literal(String.valueOf(refusal.getMessage()));
     }
 
     /** The message as a value. */
-    public final Message said() {
-        return said;
+    public final Message asMessage() {
+        return message;
     }
 }

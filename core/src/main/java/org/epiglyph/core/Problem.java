@@ -6,20 +6,20 @@ package org.epiglyph.core;
  */
 public class Problem extends Exception {
     private static final long serialVersionUID = 1;
-    private final transient Message said;
+    private final transient Message message;
 
     /** @param message what happened, to what, and the remedy */
-    public Problem(Message said) {
-        this(said, null);
+    public Problem(Message message) {
+        this(message, null);
     }
 
     /**
      * @param message what happened, to what, and the remedy
      * @param cause   the underlying exception, for the log
      */
-    public Problem(Message said, Throwable cause) {
-        super(said.text(), cause);
-        this.said = said;
+    public Problem(Message message, Throwable cause) {
+        super(message.text(), cause);
+        this.message = message;
     }
 
     /** @param text what happened, to what, and the remedy, in plain sentences */
@@ -36,7 +36,7 @@ public class Problem extends Exception {
     }
 
     /** The message as a value. */
-    public final Message said() {
-        return said;
+    public final Message asMessage() {
+        return message;
     }
 }

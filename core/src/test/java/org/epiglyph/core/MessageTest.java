@@ -14,7 +14,7 @@ class MessageTest {
                 .isNotEqualTo(Message.of(Batch.class, "noStudent", "K-2"));
         assertThat(said.key()).isEqualTo("Batch.noStudent");
         assertThat(said.text()).isEqualTo("The class has no student with the key K-1.");
-        assertThat(new EditRefused(said).said()).isEqualTo(said);
+        assertThat(new EditRefused(said).asMessage()).isEqualTo(said);
         assertThat(new EditRefused(said)).hasMessage(said.text());
     }
 
@@ -30,13 +30,13 @@ class MessageTest {
         Message inner = Message.literal("The disk is full.");
         Problem outer = new Problem(Message.of(Batch.class, "noStudent", inner), new IllegalStateException());
         assertThat(outer).hasMessage("The class has no student with the key The disk is full..");
-        assertThat(outer.said().values()).containsExactly(inner);
+        assertThat(outer.asMessage().values()).containsExactly(inner);
         assertThat(outer).hasCauseInstanceOf(IllegalStateException.class);
     }
 
     @Test
     void aKeyWithoutWordsShowsItself() {
         assertThat(Message.of(Batch.class, "nowhere").text()).isEqualTo("!Batch.nowhere!");
-        assertThat(new Problem("Plain words.").said().text()).isEqualTo("Plain words.");
+        assertThat(new Problem("Plain words.").asMessage().text()).isEqualTo("Plain words.");
     }
 }

@@ -62,7 +62,7 @@ final class CollectPlaces {
             return;
         }
         if (back && place.isUnderstood()) {
-            frame.say(UiText.of("Collect.begunBefore")); // they may belong to another batch
+            frame.showMessage(UiText.of("Collect.begunBefore")); // they may belong to another batch
         } else {
             place.take(dropped);
         }
@@ -71,7 +71,7 @@ final class CollectPlaces {
     private Collect make(Optional<Path> batch) {
         CollectModel model = new CollectModel(start.shelf(), background, services, batch);
         Collect place = new Collect(model, start.recordOffice(), start.token(), toDesk, toShelf);
-        place.observe(text -> frame.sayElsewhere(place, text));
+        place.observe(text -> frame.showMessageFrom(place, text));
         return place;
     }
 

@@ -80,7 +80,7 @@ public final class EpiglyphApplication extends Application {
                 address -> getHostServices().showDocument(address)),
                 Clock.systemDefaultZone());
         Thread.setDefaultUncaughtExceptionHandler(new Uncaught(
-                text -> Platform.runLater(() -> program.frame().say(text)), UiText.of("Frame.uncaught")));
+                text -> Platform.runLater(() -> program.frame().showMessage(text)), UiText.of("Frame.uncaught")));
         return program;
     }
 

@@ -28,7 +28,7 @@ final class OpenBatch {
     private static final int VERIFY_AFTER_SECONDS = 4;
     private static final int CLOSING_MILLIS = 60_000;
     private final Clock clock;
-    private final Hearer hearer;
+    private final Listener hearer;
     private volatile Optional<Workspace> workspace = Optional.empty();
     private Optional<PageMaking> making = Optional.empty();
     /** Batches that were closed while background work held them. */
@@ -37,9 +37,9 @@ final class OpenBatch {
     private boolean opening;
 
     /** Receives what happens to batches, on the interface thread. */
-    interface Hearer {
+    interface Listener {
         /** A message for the top line; empty to clear it. */
-        void say(String text);
+        void show(String text);
 
         /** Changes are not being saved, and why; empty once they are again. */
         void warn(String text);
@@ -62,7 +62,7 @@ final class OpenBatch {
         void go(Workspace workspace) throws Problem;
     }
 
-    OpenBatch(Clock clock, Hearer hearer) {
+    OpenBatch(Clock clock, Listener hearer) {
         this.clock = clock;
         this.hearer = hearer;
     }
@@ -88,7 +88,7 @@ final class OpenBatch {
             return;
         }
         if (hearer.isInUse(folder)) {
-            hearer.say(UiText.of("Frame.busy"));
+            hearer.show(UiText.of("Frame.busy"));
             return;
         }
         close();
@@ -99,13 +99,13 @@ final class OpenBatch {
             return;
         }
         opening = true;
-        hearer.say(UiText.of("Shelf.opening", folder.getFileName()));
+        hearer.show(UiText.of("Shelf.opening", folder.getFileName()));
         Thread before = closing.get(folder);
-        Thread.ofVirtual().start(() -> openAside(folder, before, then));
+        Thread.ofVirtual().start(() -> openInBackground(folder, before, then));
     }
 
     /** @param before closes the batch that was open in the same folder; null if none was */
-    private void openAside(Path folder, Thread before, Then then) {
+    private void openInBackground(Path folder, Thread before, Then then) {
         try {
             if (before != null) {
                 before.join();
@@ -134,7 +134,7 @@ final class OpenBatch {
 
     private void ready() {
         opening = false;
-        hearer.say("");
+        hearer.show("");
     }
 
     private static void onInterface(Runnable what) {
@@ -150,7 +150,7 @@ final class OpenBatch {
         opened.observe(new Watch(opened));
         making = Optional.of(new PageMaking(opened, Platform::runLater));
         if (!opened.damage().isNone()) {
-            hearer.say(UiText.of("Shelf.damaged", opened.damage().describe()));
+            hearer.show(UiText.of("Shelf.damaged", opened.damage().describe()));
         }
         verify(opened);
     }
@@ -173,12 +173,12 @@ final class OpenBatch {
         }
 
         @Override
-        public void kept(long number, Instant at) {
+        public void saved(long number, Instant at) {
             warn("");
         }
 
         @Override
-        public void notKept(Problem problem) {
+        public void notSaved(Problem problem) {
             warn(problem.getMessage());
         }
     }
@@ -213,11 +213,11 @@ final class OpenBatch {
             }
             Damage damage = opened.checkEarlier();
             if (!damage.isNone()) {
-                Platform.runLater(() -> hearer.say(UiText.of("Shelf.damaged", damage.describe())));
+                Platform.runLater(() -> hearer.show(UiText.of("Shelf.damaged", damage.describe())));
             }
             List<String> changed = opened.changedOriginals();
             if (!changed.isEmpty()) {
-                Platform.runLater(() -> hearer.say(UiText.of("Shelf.changedOriginals", String.join(", ", changed))));
+                Platform.runLater(() -> hearer.show(UiText.of("Shelf.changedOriginals", String.join(", ", changed))));
             }
         });
     }
@@ -232,7 +232,7 @@ final class OpenBatch {
             if (w.isHeld()) {
                 held.put(w.folder().root(), w);
             } else {
-                closeAside(w);
+                closeInBackground(w);
             }
         });
         workspace = Optional.empty();
@@ -240,11 +240,11 @@ final class OpenBatch {
 
     /** Closes the batches that work held, once nothing holds them. */
     void closeHeld() {
-        held.values().forEach(this::closeAside);
+        held.values().forEach(this::closeInBackground);
         held.clear();
     }
 
-    private void closeAside(Workspace closed) {
+    private void closeInBackground(Workspace closed) {
         hearer.closing(closed);
         Path folder = closed.folder().root();
         closing.put(folder, Thread.ofVirtual().unstarted(() -> {
@@ -252,7 +252,7 @@ final class OpenBatch {
                 closed.close();
             } catch (Problem e) {
                 LOG.error("The batch could not be closed in order", e.getCause());
-                Platform.runLater(() -> hearer.say(e.getMessage()));
+                Platform.runLater(() -> hearer.show(e.getMessage()));
             } finally {
                 closing.remove(folder, Thread.currentThread());
             }

@@ -122,7 +122,7 @@ public final class Program {
         habit.addListener((_, _, now) -> keeping.execute(() -> settings.keep(now)));
         this.shelf = new Shelf(start.shelf(), habit, background, clock, new Shelf.Ways(this::toDesk, this::toMarkBook,
                 this::toHandBack, this::toCollect, this::toCollectAgain, this::repair));
-        batch = new OpenBatch(clock, new Hearing());
+        batch = new OpenBatch(clock, new BatchListener());
         collecting = new CollectPlaces(start, frame, background, services, this::toDesk, this::toShelf);
         background.busyProperty().addListener((_, _, _) -> Platform.runLater(this::closeHeld));
         frame.acts().everywhere(Act.of("Place.shelf", "Shortcut+DIGIT1", this::toShelf));
@@ -179,13 +179,13 @@ public final class Program {
         if (collecting.isBegun(again)) {
             show.run();
         } else {
-            unlessBusy(show);
+            ifIdle(show);
         }
     }
 
-    private void unlessBusy(Runnable act) {
+    private void ifIdle(Runnable act) {
         if (background.busyProperty().get()) {
-            frame.say(UiText.of("Frame.busy"));
+            frame.showMessage(UiText.of("Frame.busy"));
         } else {
             act.run();
         }
@@ -193,15 +193,15 @@ public final class Program {
 
     /** Writes a sound copy of a damaged batch beside it. */
     private void repair(Path folder) {
-        unlessBusy(() -> background.start(progress -> {
+        ifIdle(() -> background.start(progress -> {
             progress.at(UiText.of("Shelf.repairing"), 0, 0);
             Path target = folder.resolveSibling(folder.getFileName() + " (sound copy)");
             BatchRepair.Outcome outcome = BatchRepair.write(folder, target, clock);
             return UiText.of("Shelf.repaired", target.getFileName(), outcome.kept(), outcome.leftOut());
         }, said -> {
-            frame.say(said);
+            frame.showMessage(said);
             shelf.arrive();
-        }, frame::say));
+        }, frame::showMessage));
     }
 
     /** Opens a batch at the desk. */
@@ -228,10 +228,10 @@ public final class Program {
             DeskModel model = new DeskModel(opened, settings, clock, Platform::runLater, keeping);
             model.penCaseProperty().addListener((_, before, now) -> {
                 if (before.slots().size() != now.slots().size()) {
-                    frame.renewActs();
+                    frame.reloadActs();
                 }
             });
-            goOn(model);
+            resume(model);
             Desk desk = new Desk(model, frame.looks(), new DeskTools(images, batch.making(), scans, settings, spelling,
                     clock, start.opener(), start.links(), frame::find, start.simulated().tablet(),
                     Sounds.of(start.simulated().voice()), this::closeHeld));
@@ -243,7 +243,7 @@ public final class Program {
     /**
      * The desk resumes where it was left, as long as the batch stays open: with the same student, along the same list.
      */
-    private void goOn(DeskModel model) {
+    private void resume(DeskModel model) {
         onDesk.filter(s -> model.batch().position(s) >= 0).ifPresent(model::open);
         followed.ifPresent(model.walk()::resume);
         model.submissionProperty().addListener((_, _, now) -> onDesk = Optional.of(now.student().key()));
@@ -267,8 +267,8 @@ public final class Program {
                 HandBack place = new HandBack(model, start.token(), new HandBack.Ways(this::toShelf,
                         (student, finding) -> toDesk(folder, desk -> student.ifPresent(s -> desk.goTo(s, finding))),
                         students -> toLetters(folder, students)));
-                model.saidProperty().addListener((_, _, said) -> frame.sayElsewhere(place, said));
-                model.troubleProperty().addListener((_, _, trouble) -> frame.sayElsewhere(place, trouble));
+                model.messageProperty().addListener((_, _, said) -> frame.showMessageFrom(place, said));
+                model.troubleProperty().addListener((_, _, trouble) -> frame.showMessageFrom(place, trouble));
                 handingBack = Optional.of(place);
             }
             frame.show(handingBack.orElseThrow());
@@ -359,10 +359,10 @@ public final class Program {
     }
 
     /** The program's reactions when batches open and close. */
-    private final class Hearing implements OpenBatch.Hearer {
+    private final class BatchListener implements OpenBatch.Listener {
         @Override
-        public void say(String text) {
-            frame.say(text);
+        public void show(String text) {
+            frame.showMessage(text);
         }
 
         @Override
@@ -372,7 +372,7 @@ public final class Program {
 
         @Override
         public void refuse(Problem problem) {
-            shelf.complain(problem.getMessage());
+            shelf.showProblem(problem.getMessage());
             toShelf();
         }
 

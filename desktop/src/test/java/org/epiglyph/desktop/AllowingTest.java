@@ -55,7 +55,7 @@ class AllowingTest {
     }
 
     private List<String> allow(StudentKey student, Allowance allowance) throws Problem {
-        return Allowing.carryOut(workspace, client, DemoWorld.TASK, List.of(student),
+        return Allowing.run(workspace, client, DemoWorld.TASK, List.of(student),
                 new Allowing.Wish(true, allowance.extendedTo(), Optional.of(allowance.excused()),
                         Optional.of(allowance.furtherHandIns())),
                 Progress.NONE);

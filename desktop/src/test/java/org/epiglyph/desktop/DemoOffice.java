@@ -60,7 +60,7 @@ public final class DemoOffice implements AutoCloseable {
     /** Collects the demo's task into a new batch, marked out of 32. */
     public static void collect(RecordClient client, Path batch) throws Exception {
         try (CollectPlan plan = Planning.fromRecord(client, DemoWorld.TASK, Optional.empty(), Progress.NONE)) {
-            Collecting.carryOut(plan, MarkScheme.single(BigDecimal.valueOf(32)), Phrasebook.EMPTY, batch,
+            Collecting.run(plan, MarkScheme.single(BigDecimal.valueOf(32)), Phrasebook.EMPTY, batch,
                     Progress.NONE);
         }
     }

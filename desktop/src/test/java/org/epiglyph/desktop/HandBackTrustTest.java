@@ -247,7 +247,7 @@ class HandBackTrustTest {
                         new org.epiglyph.core.roster.Student(new StudentKey("K-2"), "Bao", "Nguyen", "")),
                 List.of());
         try (CollectPlan plan = Planning.fromFiles(from, Optional.empty(), Progress.NONE)) {
-            Collecting.carryOut(plan, MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY, folder.resolve("essays"),
+            Collecting.run(plan, MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY, folder.resolve("essays"),
                     Progress.NONE);
         }
         try (Workspace essays = Workspace.open(folder.resolve("essays"), Clock.systemUTC())) {

@@ -78,21 +78,21 @@ final class ActiveContent {
     private void look(COSDictionary holder) {
         for (COSName place : List.of(COSName.OPEN_ACTION, COSName.A, PA, NEXT)) {
             if (isActive(holder.getDictionaryObject(place), 0)) {
-                taken(holder, place);
+                remove(holder, place);
             }
         }
         if (holder.getDictionaryObject(AA) instanceof COSDictionary additional
                 && additional.getValues().stream().map(ActiveContent::plain).anyMatch(a -> isActive(a, 0))) {
-            taken(holder, AA);
+            remove(holder, AA);
         }
         for (COSName place : List.of(COSName.JAVA_SCRIPT, XFA, RICH_MEDIA)) {
             if (holder.getDictionaryObject(place) != null) {
-                taken(holder, place);
+                remove(holder, place);
             }
         }
     }
 
-    private void taken(COSDictionary holder, COSName place) {
+    private void remove(COSDictionary holder, COSName place) {
         found = true;
         if (remove) {
             holder.removeItem(place);

@@ -47,7 +47,7 @@ final class EmbeddedFace {
     }
 
     /** Adds it to the resources of a page, which are copied first: other pages may share them. */
-    void putInto(PDPage page) throws IOException {
+    void addTo(PDPage page) throws IOException {
         PDResources inherited = page.getResources();
         COSDictionary own = new COSDictionary(inherited == null ? new COSDictionary() : inherited.getCOSObject());
         COSDictionary fonts = own.getDictionaryObject(COSName.FONT) instanceof COSDictionary there

@@ -75,9 +75,9 @@ public final class IntakeProcess implements AutoCloseable {
             end();
         }
         boolean used = running != null && served > 0;
-        Optional<Pages> answer = tried(file, rendition, password);
+        Optional<Pages> answer = attempt(file, rendition, password);
         if (answer.isEmpty() && used && !closed) {
-            answer = tried(file, rendition, password);
+            answer = attempt(file, rendition, password);
         }
         if (answer.isEmpty() && closed) {
             throw new IOException("Stopped while a file was looked at");
@@ -88,7 +88,7 @@ public final class IntakeProcess implements AutoCloseable {
     }
 
     /** @return empty if the process ended during it */
-    private Optional<Pages> tried(Path file, Path rendition, String password) throws IOException {
+    private Optional<Pages> attempt(Path file, Path rendition, String password) throws IOException {
         Running helper = started();
         served++;
         CompletableFuture<Pages> answer = new CompletableFuture<>();
@@ -107,7 +107,7 @@ public final class IntakeProcess implements AutoCloseable {
             }
         });
         try {
-            return await(helper, answer, rendition, System.nanoTime() + patience(file).toNanos());
+            return await(helper, answer, rendition, System.nanoTime() + timeLimit(file).toNanos());
         } finally {
             if (!answer.isDone() || answer.isCompletedExceptionally()) {
                 end();
@@ -160,7 +160,7 @@ public final class IntakeProcess implements AutoCloseable {
         }
     }
 
-    private Duration patience(Path file) throws IOException {
+    private Duration timeLimit(Path file) throws IOException {
         if (patience.isPresent()) {
             return patience.get();
         }

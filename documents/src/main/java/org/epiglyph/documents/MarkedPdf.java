@@ -290,7 +290,7 @@ public final class MarkedPdf {
 
     /** True if the file can be read without repair, so that an appended update is found by every reader. */
     private static boolean canBeUpdated(Path source) throws IOException {
-        if (!endsProperly(source)) {
+        if (!hasValidEnd(source)) {
             return false;
         }
         try (RandomAccessRead bytes = new RandomAccessReadBufferedFile(source.toFile());
@@ -321,7 +321,7 @@ public final class MarkedPdf {
     }
 
     /** True if the last cross-reference section is where the file says, so that an update can be appended. */
-    static boolean endsProperly(Path pdf) throws IOException {
+    static boolean hasValidEnd(Path pdf) throws IOException {
         long offset = lastStart(pdf);
         try (RandomAccessFile file = new RandomAccessFile(pdf.toFile(), "r")) {
             if (offset < 0 || offset >= file.length()) {

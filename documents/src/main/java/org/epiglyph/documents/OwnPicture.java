@@ -121,7 +121,7 @@ public record OwnPicture(String name, byte[] png, double aspect) {
     }
 
     /** Stores the picture in a folder under its name; an existing one stays. */
-    public void keepIn(Path folder) throws Problem {
+    public void storeIn(Path folder) throws Problem {
         try {
             Files.createDirectories(folder);
             Path target = folder.resolve(name);

@@ -138,7 +138,7 @@ final class PrintedMargin {
         List<Printed> fitting = fitting(all, m);
         List<Printed> rest = all.subList(fitting.size(), all.size());
         ContentWriter content = content(fitting, rest, m);
-        textFace.putInto(page);
+        textFace.addTo(page);
         if (scaled) {
             shrink(page, m, content);
         } else {
@@ -178,7 +178,7 @@ final class PrintedMargin {
             text(content, m, fitting.get(i), tops[i], m.left());
         }
         if (!rest.isEmpty()) {
-            say(content, m,
+            printLine(content, m,
                     Message.of(PrintedMargin.class, "onNextPage", rest.getFirst().number, rest.getLast().number)
                             .text(),
                     m.left(), m.bottom() + m.of(EDGE) / 2);
@@ -264,7 +264,8 @@ final class PrintedMargin {
         }
     }
 
-    private void say(ContentWriter content, Measures m, String said, double left, double baseLine) throws IOException {
+    private void printLine(ContentWriter content, Measures m, String said, double left, double baseLine)
+            throws IOException {
         content.colour(SECOND, "rg");
         AffineTransform place = m.place();
         place.translate(left, baseLine);
@@ -350,14 +351,14 @@ final class PrintedMargin {
 
     private ContentWriter continued(Measures sheet, double left) throws IOException {
         ContentWriter content = new ContentWriter(sheet.shape);
-        say(content, sheet, Message.of(PrintedMargin.class, "continued").text(), left, 2 * sheet.of(EDGE));
+        printLine(content, sheet, Message.of(PrintedMargin.class, "continued").text(), left, 2 * sheet.of(EDGE));
         return content;
     }
 
     private PDPage pageBehind(PDPage before, Measures sheet, ContentWriter content) throws IOException {
         PDPage page = new PDPage(new PDRectangle((float) sheet.shape.cropWidth(), (float) sheet.shape.cropHeight()));
         page.getCOSObject().setItem(COSName.CONTENTS, PageContent.stream(document, content.bytes()));
-        textFace.putInto(page);
+        textFace.addTo(page);
         document.getPages().insertAfter(page, before);
         COSBase parent = before.getCOSObject().getDictionaryObject(COSName.PARENT);
         while (parent instanceof COSDictionary node) {

@@ -66,7 +66,7 @@ class EveryMarkTest {
         Path file = folder.resolve("own.png");
         ImageIO.write(image, "png", file.toFile());
         picture = OwnPicture.read(file);
-        picture.keepIn(folder.resolve("pictures"));
+        picture.storeIn(folder.resolve("pictures"));
     }
 
     private static Head head(String id, int rotation, String text) {

@@ -220,8 +220,8 @@ class MarkedPdfTest {
         byte[] bytes = Files.readAllBytes(original);
         Path cut = folder.resolve("cut.pdf");
         Files.write(cut, java.util.Arrays.copyOf(bytes, bytes.length - 30));
-        assertThat(MarkedPdf.endsProperly(original)).isTrue();
-        assertThat(MarkedPdf.endsProperly(cut)).isFalse();
+        assertThat(MarkedPdf.hasValidEnd(original)).isTrue();
+        assertThat(MarkedPdf.hasValidEnd(cut)).isFalse();
         Path marked = marked(cut, oneOfEach(0));
         assertThat(Drawers.run("qpdf", "--check", marked.toString()))
                 .contains("No syntax or stream encoding errors found");

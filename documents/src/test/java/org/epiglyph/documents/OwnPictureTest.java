@@ -30,8 +30,8 @@ class OwnPictureTest {
         BufferedImage drawn = ImageIO.read(new ByteArrayInputStream(star.png()));
         assertThat(drawn.getRGB(drawn.getWidth() / 2, drawn.getHeight() / 2) & 0xffffff).isEqualTo(0x0000ff);
         assertThat(star.name()).matches("[0-9a-f]{64}\\.png");
-        star.keepIn(folder.resolve("kept"));
-        star.keepIn(folder.resolve("kept"));
+        star.storeIn(folder.resolve("kept"));
+        star.storeIn(folder.resolve("kept"));
         assertThat(folder.resolve("kept").resolve(star.name())).hasBinaryContent(star.png());
     }
 

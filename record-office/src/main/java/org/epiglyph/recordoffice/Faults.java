@@ -80,7 +80,7 @@ final class Faults {
     }
 
     /** True if a delivery is to be handled twice. */
-    boolean comesTwice() {
+    boolean isDuplicated() {
         return happens(switches.twice());
     }
 

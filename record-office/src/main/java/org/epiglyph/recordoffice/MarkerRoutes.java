@@ -97,7 +97,7 @@ final class MarkerRoutes {
         Shapes.Sent sent = sent(ctx);
         refuseScore(sent.score(), task);
         Shapes.Held held = take(ctx, task, student, sent, key);
-        if (faults.comesTwice()) {
+        if (faults.isDuplicated()) {
             held = take(ctx, task, student, sent, key);
         }
         ctx.header("ETag", held.tag()).json(Shapes.Proof.of(held));

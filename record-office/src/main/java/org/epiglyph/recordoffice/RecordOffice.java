@@ -33,8 +33,8 @@ public final class RecordOffice implements AutoCloseable {
             config.jetty.multipartConfig.maxInMemoryFileSize(1, SizeUnit.MB);
             config.jetty.modifyServletContextHandler(handler -> handler.setMaxFormContentSize(LONGEST_COMMENT * 4));
         });
-        server.before("/api/*", ctx -> demand(ctx, token));
-        server.before("/ims/oneroster/*", ctx -> demand(ctx, token));
+        server.before("/api/*", ctx -> requireToken(ctx, token));
+        server.before("/ims/oneroster/*", ctx -> requireToken(ctx, token));
         faults.addTo(server);
         new MarkerRoutes(office, faults).addTo(server);
         new OneRosterRoutes(office).addTo(server);
@@ -85,7 +85,7 @@ public final class RecordOffice implements AutoCloseable {
         inboxes.close();
     }
 
-    private static void demand(Context ctx, String token) {
+    private static void requireToken(Context ctx, String token) {
         String given = ctx.header("Authorization");
         byte[] wanted = ("Bearer " + token).getBytes(StandardCharsets.UTF_8);
         if (given == null || !MessageDigest.isEqual(given.getBytes(StandardCharsets.UTF_8), wanted)) {

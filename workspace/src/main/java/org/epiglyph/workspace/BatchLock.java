@@ -39,7 +39,7 @@ final class BatchLock implements AutoCloseable {
             try {
                 Path file = folder.root().toRealPath().resolve(folder.lock().getFileName());
                 if (HELD_HERE.containsKey(file)) {
-                    throw taken(folder, HELD_HERE.get(file));
+                    throw alreadyTaken(folder, HELD_HERE.get(file));
                 }
                 String who = System.getProperty("user.name") + ", since " + SINCE.format(ZonedDateTime.now(clock));
                 FileChannel channel = lock(folder, file, who);
@@ -56,7 +56,7 @@ final class BatchLock implements AutoCloseable {
         FileChannel channel = FileChannel.open(file, StandardOpenOption.CREATE, StandardOpenOption.WRITE);
         try {
             if (!locked(channel)) {
-                throw taken(folder, Files.readString(file));
+                throw alreadyTaken(folder, Files.readString(file));
             }
             channel.truncate(0);
             channel.write(ByteBuffer.wrap(who.getBytes(StandardCharsets.UTF_8)));
@@ -67,7 +67,7 @@ final class BatchLock implements AutoCloseable {
         }
     }
 
-    private static Problem taken(BatchFolder folder, String who) {
+    private static Problem alreadyTaken(BatchFolder folder, String who) {
         return new Problem(Message.of(BatchLock.class, "openElsewhere", folder.root().getFileName(),
                 who.isBlank() ? Message.of(BatchLock.class, "unsaid") : who));
     }

@@ -60,12 +60,12 @@ public final class BatchRepair {
             for (Submission submission : batch.submissions()) {
                 submission.handIns().stream().flatMap(h -> h.documents().stream()).forEach(document -> {
                     if (!Originals.isIntact(folder, document)) {
-                        findings.add(Message.of(BatchRepair.class, "originalChanged", submission.called(document),
+                        findings.add(Message.of(BatchRepair.class, "originalChanged", submission.displayName(document),
                                 submission.student().name()));
                     }
                 });
                 submission.ownFiles().filter(d -> !Originals.isIntact(folder, d)).forEach(document -> {
-                    findings.add(Message.of(BatchRepair.class, "ownFileChanged", submission.called(document),
+                    findings.add(Message.of(BatchRepair.class, "ownFileChanged", submission.displayName(document),
                             submission.student().name()));
                 });
             }
@@ -168,12 +168,12 @@ public final class BatchRepair {
                 List<Edit> edits = new ArrayList<>(now.sealed() ? List.of(new Edit.OpenAgain(student)) : List.of());
                 edits.add(back);
                 edits.addAll(was.sealed() ? List.of(new Edit.Seal(student)) : List.of());
-                edits.forEach(e -> tryTo(e, at, history));
+                edits.forEach(e -> attempt(e, at, history));
             }
         }
     }
 
-    private static void tryTo(Edit edit, Instant at, History history) {
+    private static void attempt(Edit edit, Instant at, History history) {
         try {
             history.record(edit, at);
         } catch (EditRefused e) {

@@ -196,7 +196,7 @@ final class CheckpointFile implements AutoCloseable {
      * @param before what was written last; empty the first time
      */
     void write(Checkpoint checkpoint, String chain, LineIndex index, Optional<Batch> before) throws SQLException {
-        Map<Optional<StudentKey>, LineIndex.Numbers> grown = index.take();
+        Map<Optional<StudentKey>, LineIndex.Numbers> grown = index.drain();
         connection.setAutoCommit(false);
         try (PreparedStatement row = connection.prepareStatement(
                 "INSERT OR REPLACE INTO submission (student, body, lines, digest) VALUES (?, ?, ?, ?)");

@@ -110,13 +110,13 @@ final class DurableEdits implements AutoCloseable {
      * Writes edits that an earlier closing could not write. Their copy is deleted once they are written, or renamed if
      * not all of it applies; until then it stays as it is.
      */
-    void takeInLastCopy() {
+    void recoverLastCopy() {
         synchronized (history) {
             List<Entry> after = lastCopy.after(history.last());
             List<Entry> fitting = replayed(after);
             copyFits = fitting.size() == after.size();
             if (after.isEmpty()) {
-                lastCopy.settle(database::holds);
+                lastCopy.deleteIfWritten(database::holds);
             } else if (fitting.isEmpty()) {
                 settleCopy();
             } else {
@@ -146,9 +146,9 @@ final class DurableEdits implements AutoCloseable {
 
     private void settleCopy() {
         if (copyFits) {
-            lastCopy.taken();
+            lastCopy.delete();
         } else {
-            lastCopy.settle(_ -> false);
+            lastCopy.deleteIfWritten(_ -> false);
         }
     }
 

@@ -197,7 +197,7 @@ final class EarlierHistory implements EarlierLines, AutoCloseable {
         } catch (SQLException e) {
             return damagedFile();
         } catch (Problem e) {
-            return new Damage(List.of(e.said()));
+            return new Damage(List.of(e.asMessage()));
         }
     }
 

@@ -81,7 +81,7 @@ public final class Fingerprint {
 
     private static List<Object> values(Step step) {
         Exact figure = step.figure();
-        return List.of(step.kind(), step.of(), figure.numerator() + "/" + figure.denominator(), values(step.said()));
+        return List.of(step.kind(), step.of(), figure.numerator() + "/" + figure.denominator(), values(step.message()));
     }
 
     private static List<Object> values(Message message) {

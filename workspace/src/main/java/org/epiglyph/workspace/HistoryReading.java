@@ -84,7 +84,7 @@ final class HistoryReading implements Database.Rows {
     /** Empty if there is no checkpoint, or if anything after it is damaged: a full read then reports what. */
     private static Optional<Found> fromCheckpoint(Database database, BatchFolder folder) throws Problem {
         Optional<CheckpointFile.Found> from = database.isChained()
-                ? CheckpointFile.read(folder).filter(c -> isOfThis(database, c))
+                ? CheckpointFile.read(folder).filter(c -> belongsTo(database, c))
                 : Optional.empty();
         if (from.isEmpty()) {
             return Optional.empty();
@@ -99,7 +99,7 @@ final class HistoryReading implements Database.Rows {
                 .filter(f -> f.damage().isNone());
     }
 
-    private static boolean isOfThis(Database database, CheckpointFile.Found found) {
+    private static boolean belongsTo(Database database, CheckpointFile.Found found) {
         try {
             return database.hasChain(found.checkpoint().number(), found.chain());
         } catch (SQLException e) {

@@ -144,13 +144,13 @@ final class HistoryWriter {
             failure = Optional.empty();
             notifyAll();
         }
-        telling.line(o -> o.kept(newest.number(), newest.at()));
+        telling.line(o -> o.saved(newest.number(), newest.at()));
         telling.tell();
     }
 
     private void failed(Throwable e) {
         try {
-            Optional<Message> said = e instanceof Problem refusal ? Optional.of(refusal.said()) : Optional.empty();
+            Optional<Message> said = e instanceof Problem refusal ? Optional.of(refusal.asMessage()) : Optional.empty();
             synchronized (this) {
                 faults = e instanceof SQLException || said.isPresent() ? 0 : faults + 1;
                 failure = said.or(() -> Optional.of(Message.of(HistoryWriter.class, "nothingCanBeWritten")));
@@ -159,7 +159,7 @@ final class HistoryWriter {
             log(e);
             Problem problem = new Problem(stuck().or(() -> said)
                     .orElseGet(() -> Message.of(HistoryWriter.class, "notYetWritten")));
-            telling.line(o -> o.notKept(problem));
+            telling.line(o -> o.notSaved(problem));
             telling.tell();
         } catch (Throwable again) { // reporting it may run out of memory too; the next attempt reports it
             faults++;

@@ -123,7 +123,7 @@ final class LastCopy {
     }
 
     /** Deletes the copy, after all of it was written. */
-    void taken() {
+    void delete() {
         for (Path place : places()) {
             deleteQuietly(place);
         }
@@ -143,7 +143,7 @@ final class LastCopy {
      *
      * @param written true if the history has the line
      */
-    void settle(Predicate<StoredLine> written) {
+    void deleteIfWritten(Predicate<StoredLine> written) {
         for (Path place : places()) {
             if (Files.exists(place) && isTrusted(place)) {
                 Read copy = read(place);

@@ -33,7 +33,7 @@ final class LineIndex {
     }
 
     /** Returns what is waiting, by student, and clears it. */
-    Map<Optional<StudentKey>, Numbers> take() {
+    Map<Optional<StudentKey>, Numbers> drain() {
         Map<Optional<StudentKey>, Numbers> taken = Map.copyOf(waiting);
         waiting.clear();
         return taken;

@@ -29,7 +29,7 @@ final class Lines implements AutoCloseable {
         try {
             return history.collected();
         } catch (EditRefused e) {
-            throw new Problem(e.said(), e);
+            throw new Problem(e.asMessage(), e);
         }
     }
 
@@ -45,7 +45,7 @@ final class Lines implements AutoCloseable {
             inMemory().stream().filter(l -> l.edit().mayChange(student)).forEach(all::add);
             return all;
         } catch (EditRefused e) {
-            throw new Problem(e.said(), e);
+            throw new Problem(e.asMessage(), e);
         }
     }
 

@@ -63,7 +63,7 @@ public final class Originals {
 
     /** Names of those documents whose bytes are no longer what was received, including missing ones. Reads them. */
     static List<String> changed(BatchFolder folder, Submission whose, Stream<Document> documents) {
-        return documents.filter(d -> !isIntact(folder, d)).map(whose::called).toList();
+        return documents.filter(d -> !isIntact(folder, d)).map(whose::displayName).toList();
     }
 
     /** True if a document's bytes are those that were received; reads them all. */

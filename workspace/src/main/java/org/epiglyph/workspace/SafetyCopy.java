@@ -126,7 +126,7 @@ public final class SafetyCopy {
     }
 
     /** Copies a batch's folder from elsewhere onto a shelf. @return its folder there */
-    public static Path bring(Path batch, Path shelf) throws Problem {
+    public static Path copyFrom(Path batch, Path shelf) throws Problem {
         String name = String.valueOf(batch.getFileName());
         Path part = shelf.resolve("." + name + ".part");
         try {

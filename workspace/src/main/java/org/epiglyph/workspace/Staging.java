@@ -72,11 +72,11 @@ public final class Staging {
     }
 
     /** Moves the files to their targets, after the edits are on the disk. */
-    void arrive() throws IOException {
-        arrive(folder);
+    void moveIntoPlace() throws IOException {
+        moveIntoPlace(folder);
     }
 
-    private static void arrive(BatchFolder folder) throws IOException {
+    private static void moveIntoPlace(BatchFolder folder) throws IOException {
         for (Path file : FolderTree.entries(folder.staging())) {
             if (!file.getFileName().toString().equals(INTENT)) {
                 Files.move(file, folder.root().resolve(file.getFileName()), StandardCopyOption.REPLACE_EXISTING,
@@ -98,7 +98,7 @@ public final class Staging {
      *
      * @param lines returns the lines of the history as it was found
      */
-    static void settle(BatchFolder folder, LongFunction<Optional<Entry>> lines) throws IOException {
+    static void recover(BatchFolder folder, LongFunction<Optional<Entry>> lines) throws IOException {
         if (!Files.isDirectory(folder.staging())) {
             return;
         }
@@ -113,7 +113,7 @@ public final class Staging {
                     .filter(e -> StoredLine.of(e).edit().equals(intent.line))
                     .isPresent();
             if (there) {
-                arrive(folder);
+                moveIntoPlace(folder);
             } else {
                 discard(folder, intent);
             }

@@ -47,7 +47,7 @@ final class SummaryFile {
     }
 
     /** @param findings the damage; null in summaries of earlier versions, which were written for sound batches only */
-    private record Kept(Stamp stamp, Summary summary, List<Message> findings) {
+    private record Stored(Stamp stamp, Summary summary, List<Message> findings) {
         Overview overview() {
             return new Overview(summary, findings == null ? Damage.NONE : new Damage(findings));
         }
@@ -56,11 +56,11 @@ final class SummaryFile {
     /** The stored overview of a database with this stamp; empty if there is none. */
     static Optional<Overview> read(BatchFolder folder, Stamp stamp) {
         try {
-            Kept kept = BatchJson.read(Files.readString(folder.summary()), Kept.class);
+            Stored kept = BatchJson.read(Files.readString(folder.summary()), Stored.class);
             return Optional.ofNullable(kept)
                     .filter(k -> stamp.equals(k.stamp()) && k.summary() != null
                             && k.summary().isWhole())
-                    .map(Kept::overview);
+                    .map(Stored::overview);
         } catch (JsonProcessingException | RuntimeException e) {
             return Optional.empty(); // damaged, or of another version
         } catch (IOException e) {
@@ -71,7 +71,7 @@ final class SummaryFile {
     /** The pace stored last: a session without an edit says nothing about it. */
     private static Optional<Duration> pace(BatchFolder folder) {
         try {
-            return Optional.ofNullable(BatchJson.read(Files.readString(folder.summary()), Kept.class))
+            return Optional.ofNullable(BatchJson.read(Files.readString(folder.summary()), Stored.class))
                     .flatMap(k -> Optional.ofNullable(k.summary()))
                     .flatMap(s -> s.pace() == null ? Optional.empty() : s.pace());
         } catch (IOException | RuntimeException e) {
@@ -85,7 +85,7 @@ final class SummaryFile {
             Summary summary = overview.summary();
             Summary kept = summary.pace().isPresent() ? summary : summary.withPace(pace(folder));
             WholeFile.write(folder.summary(), beside -> Files.writeString(beside,
-                    BatchJson.write(new Kept(stamp, kept, overview.damage().findings()))));
+                    BatchJson.write(new Stored(stamp, kept, overview.damage().findings()))));
         } catch (IOException | RuntimeException e) {
             LOG.info("A summary could not be kept ({})", e.getClass());
         }

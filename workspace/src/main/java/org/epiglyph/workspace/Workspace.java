@@ -37,7 +37,7 @@ public final class Workspace implements AutoCloseable {
     private final History history;
     private final Lines lines;
     private final Notifier telling;
-    private final DurableEdits kept;
+    private final DurableEdits durable;
     private volatile Damage damage;
     private volatile boolean closed;
     private int held;
@@ -52,11 +52,11 @@ public final class Workspace implements AutoCloseable {
         this.damage = found.damage();
         this.lines = new Lines(history, found.earlier());
         this.telling = new Notifier(observers);
-        this.kept = new DurableEdits(folder, database, history, new CheckpointKeeper(folder, found.from()),
+        durable = new DurableEdits(folder, database, history, new CheckpointKeeper(folder, found.from()),
                 () -> damage.isNone(), telling);
         if (damage.isNone()) {
-            kept.takeInLastCopy();
-            Staging.settle(folder, lines::find);
+            durable.recoverLastCopy();
+            Staging.recover(folder, lines::find);
         }
     }
 
@@ -190,7 +190,7 @@ public final class Workspace implements AutoCloseable {
     public List<Entry> editAll(List<Edit> edits) {
         List<Entry> entries = new ArrayList<>();
         synchronized (history) {
-            refuseWhatCannotBeKept();
+            refuseWhenStuck();
             Batch after = history.batch();
             for (Edit edit : edits.size() > 1 ? edits : List.<Edit>of()) {
                 after.inverse(edit);
@@ -200,7 +200,7 @@ public final class Workspace implements AutoCloseable {
                 entries.add(recorded(history.record(edit, clock.instant())));
             }
             if (!entries.isEmpty()) {
-                kept.add(entries);
+                durable.add(entries);
             }
         }
         telling.tell();
@@ -231,7 +231,7 @@ public final class Workspace implements AutoCloseable {
                 }
             }
             flush();
-            staging.arrive();
+            staging.moveIntoPlace();
             return entries;
         } catch (IOException e) {
             throw new Problem(
@@ -246,7 +246,7 @@ public final class Workspace implements AutoCloseable {
         return entry;
     }
 
-    private void refuseWhatCannotBeKept() {
+    private void refuseWhenStuck() {
         if (closed) {
             throw new EditRefused(Message.of(Workspace.class, "closed"));
         }
@@ -254,7 +254,7 @@ public final class Workspace implements AutoCloseable {
             throw new EditRefused(
                     Message.of(Workspace.class, "damaged", damage.describe()));
         }
-        kept.stuck().ifPresent(why -> {
+        durable.stuck().ifPresent(why -> {
             throw new EditRefused(why);
         });
     }
@@ -294,11 +294,11 @@ public final class Workspace implements AutoCloseable {
     private Optional<Entry> step(java.util.function.Supplier<Optional<Entry>> step) {
         Optional<Entry> entry;
         synchronized (history) {
-            refuseWhatCannotBeKept();
+            refuseWhenStuck();
             entry = step.get();
             entry.ifPresent(e -> {
                 recorded(e);
-                kept.add(List.of(e));
+                durable.add(List.of(e));
             });
         }
         telling.tell();
@@ -311,13 +311,13 @@ public final class Workspace implements AutoCloseable {
      * @throws Problem if they cannot be written
      */
     public void flush() throws Problem {
-        kept.flush();
+        durable.flush();
     }
 
     /** Keeps the batch open for background work; closing waits until the returned hold is closed. */
     public Hold hold() {
         synchronized (history) {
-            refuseWhatCannotBeKept();
+            refuseWhenStuck();
             held++;
         }
         return new Hold();
@@ -377,9 +377,9 @@ public final class Workspace implements AutoCloseable {
             awaitWork();
             closed = true;
         }
-        Optional<Problem> problem = kept.end();
-        try (lock; kept; lines) {
-            kept.endCheckpoints();
+        Optional<Problem> problem = durable.end();
+        try (lock; durable; lines) {
+            durable.endCheckpoints();
         } catch (SQLException | IOException e) {
             problem = problem.or(() -> Optional
                     .of(new Problem(Message.of(Workspace.class, "notClosedInOrder"), e)));

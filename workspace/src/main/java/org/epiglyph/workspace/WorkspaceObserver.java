@@ -14,8 +14,8 @@ public interface WorkspaceObserver {
     default void changed(Entry entry, Batch batch) {}
 
     /** All edits up to this number are on the disk. */
-    default void kept(long number, Instant at) {}
+    default void saved(long number, Instant at) {}
 
     /** An edit could not be written and is being retried. */
-    default void notKept(Problem problem) {}
+    default void notSaved(Problem problem) {}
 }

@@ -66,12 +66,12 @@ class DiskFullTest {
         private volatile long kept;
 
         @Override
-        public void notKept(Problem problem) {
+        public void notSaved(Problem problem) {
             refusals.release();
         }
 
         @Override
-        public void kept(long number, Instant at) {
+        public void saved(long number, Instant at) {
             kept = number;
         }
     }

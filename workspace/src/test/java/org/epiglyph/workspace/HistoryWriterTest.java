@@ -54,7 +54,7 @@ class HistoryWriterTest {
         Notifier made = new Notifier(Runnable::run);
         made.add(new WorkspaceObserver() {
             @Override
-            public void notKept(Problem problem) {
+            public void notSaved(Problem problem) {
                 refusals.release();
                 throw new OutOfMemoryError("an observer's own");
             }
@@ -112,21 +112,21 @@ class HistoryWriterTest {
         List<String> heard = new ArrayList<>();
         one.add(new WorkspaceObserver() {
             @Override
-            public void kept(long number, Instant at) {
+            public void saved(long number, Instant at) {
                 heard.add("first " + number);
                 if (number == 1) {
-                    one.line(o -> o.kept(2, at));
+                    one.line(o -> o.saved(2, at));
                     one.tell();
                 }
             }
         });
         one.add(new WorkspaceObserver() {
             @Override
-            public void kept(long number, Instant at) {
+            public void saved(long number, Instant at) {
                 heard.add("second " + number);
             }
         });
-        one.line(o -> o.kept(1, Instant.EPOCH));
+        one.line(o -> o.saved(1, Instant.EPOCH));
         one.tell();
         assertThat(heard).containsExactly("first 1", "second 1", "first 2", "second 2");
     }

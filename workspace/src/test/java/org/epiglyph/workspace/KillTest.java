@@ -42,7 +42,7 @@ class KillTest {
             Workspace workspace = Workspace.open(Path.of(arguments[0]), Clock.systemUTC());
             workspace.observe(new WorkspaceObserver() {
                 @Override
-                public void kept(long number, Instant at) {
+                public void saved(long number, Instant at) {
                     System.out.println(number);
                     System.out.flush();
                 }

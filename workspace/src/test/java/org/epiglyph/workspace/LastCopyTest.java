@@ -83,22 +83,22 @@ class LastCopyTest {
         String text = Files.readString(beside());
         Files.writeString(beside(), text.substring(0, text.length() - 9));
         assertThat(copy.after(3)).as("cut off").isEqualTo(EDITS.subList(0, 2));
-        copy.taken();
+        copy.delete();
         assertThat(beside()).doesNotExist();
     }
 
     @Test
     void whatArrivedAfterAllIsRemovedAndWhatDoesNotFitIsKept() throws Exception {
-        copy.settle(_ -> true); // there is none
+        copy.deleteIfWritten(_ -> true); // there is none
         copy.write(EDITS);
-        copy.settle(EDITS.stream().map(StoredLine::of).toList()::contains);
+        copy.deleteIfWritten(EDITS.stream().map(StoredLine::of).toList()::contains);
         assertThat(beside()).doesNotExist();
         copy.write(EDITS);
-        copy.settle(line -> line.number() < 6);
+        copy.deleteIfWritten(line -> line.number() < 6);
         assertThat(batch.resolve("edits-not-written (2).jsonl")).exists();
         String text = Files.readString(copy.write(EDITS));
         Files.writeString(beside(), text.substring(0, text.length() - 9));
-        copy.settle(_ -> true);
+        copy.deleteIfWritten(_ -> true);
         assertThat(batch.resolve("edits-not-written (3).jsonl")).as("cut off").exists();
         assertThat(beside()).doesNotExist();
     }
@@ -114,7 +114,7 @@ class LastCopyTest {
         assertThat(copy.after(3)).isEqualTo(EDITS);
         Path other = Files.createDirectory(folder.resolve("other"));
         assertThat(new LastCopy(new BatchFolder(other)).after(3)).as("another batch").isEmpty();
-        copy.taken();
+        copy.delete();
         assertThat(elsewhere).doesNotExist();
     }
 
@@ -134,7 +134,7 @@ class LastCopyTest {
         Files.move(elsewhere, real);
         Files.createSymbolicLink(elsewhere, real);
         assertThat(copy.after(3)).as("a link").isEmpty();
-        copy.settle(_ -> true);
+        copy.deleteIfWritten(_ -> true);
         assertThat(elsewhere).as("a link is left as it is").isSymbolicLink();
         assertThatThrownBy(() -> copy.write(EDITS)).isInstanceOf(IOException.class);
         FolderTree.delete(elsewhere.getParent());
@@ -160,7 +160,7 @@ class LastCopyTest {
         Files.move(kept, beside());
         assertThat(copy.after(3)).isEqualTo(EDITS);
         assertThat(copy.after(4)).isEqualTo(EDITS.subList(1, 3));
-        copy.taken();
+        copy.delete();
         assertThat(beside()).doesNotExist();
         assertThat(elsewhere).doesNotExist();
     }

@@ -43,12 +43,12 @@ class MovedBatchTest {
         Workspace workspace = Workspace.open(batch, Clock.systemUTC());
         workspace.observe(new WorkspaceObserver() {
             @Override
-            public void kept(long number, Instant at) {
+            public void saved(long number, Instant at) {
                 news.add("kept " + number);
             }
 
             @Override
-            public void notKept(Problem problem) {
+            public void notSaved(Problem problem) {
                 news.add(problem.getMessage());
             }
         });

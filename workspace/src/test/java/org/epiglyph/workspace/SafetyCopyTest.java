@@ -118,12 +118,12 @@ class SafetyCopyTest {
     @Test
     void aBatchFromElsewhereIsBroughtAndTheOneThereStays() throws Exception {
         Path shelf = folder.resolve("shelf");
-        Path here = SafetyCopy.bring(batch, shelf);
+        Path here = SafetyCopy.copyFrom(batch, shelf);
         assertThat(Glance.at(here).batch().submission(Examples.ADA).privately()).isEqualTo("ask about page 2");
         assertThat(batch.resolve("batch.sqlite")).exists();
         Path nothing = Files.createDirectories(folder.resolve("nothing"));
         Files.writeString(nothing.resolve("batch.sqlite"), "no database");
-        assertThatThrownBy(() -> SafetyCopy.bring(nothing, shelf)).isInstanceOf(Problem.class);
+        assertThatThrownBy(() -> SafetyCopy.copyFrom(nothing, shelf)).isInstanceOf(Problem.class);
         try (Stream<Path> all = Files.list(shelf)) {
             assertThat(all).containsExactly(here);
         }
@@ -139,7 +139,7 @@ class SafetyCopyTest {
         assertThat(back.resolve("originals/somebody else.pdf")).doesNotExist();
         Path leftToo = Files.createDirectories(shelf.resolve(".batch.part/originals"));
         Files.writeString(leftToo.resolve("somebody else.pdf"), "x");
-        assertThat(SafetyCopy.bring(batch, shelf).resolve("originals/somebody else.pdf")).doesNotExist();
+        assertThat(SafetyCopy.copyFrom(batch, shelf).resolve("originals/somebody else.pdf")).doesNotExist();
         assertThat(SafetyCopy.restore(file, shelf)).hasFileName("Workbook (2)");
         assertThat(SafetyCopy.restore(file, shelf)).hasFileName("Workbook (3)");
     }
@@ -149,7 +149,7 @@ class SafetyCopyTest {
         Path shelf = folder.resolve("shelf");
         Files.writeString(file, "no archive");
         assertThat(SafetyCopy.isOne(file)).isFalse();
-        assertThatThrownBy(() -> SafetyCopy.bring(folder.resolve("gone"), shelf)).isInstanceOf(Problem.class)
+        assertThatThrownBy(() -> SafetyCopy.copyFrom(folder.resolve("gone"), shelf)).isInstanceOf(Problem.class)
                 .hasMessageContaining("gone");
         try (Stream<Path> all = Files.list(shelf)) {
             assertThat(all).isEmpty();

@@ -87,7 +87,7 @@ class WorkspaceTest {
             CountDownLatch kept = new CountDownLatch(1);
             workspace.observe(new WorkspaceObserver() {
                 @Override
-                public void kept(long number, Instant at) {
+                public void saved(long number, Instant at) {
                     kept.countDown();
                 }
             });
@@ -107,12 +107,12 @@ class WorkspaceTest {
             CountDownLatch kept = new CountDownLatch(1);
             workspace.observe(new WorkspaceObserver() {
                 @Override
-                public void notKept(Problem problem) {
+                public void notSaved(Problem problem) {
                     refused.countDown();
                 }
 
                 @Override
-                public void kept(long number, Instant at) {
+                public void saved(long number, Instant at) {
                     kept.countDown();
                 }
             });

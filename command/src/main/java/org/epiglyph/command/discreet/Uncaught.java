@@ -7,15 +7,15 @@ import org.slf4j.LoggerFactory;
 /** Handles uncaught exceptions on any thread: an entry in the log, and one calm line for the marker. */
 public final class Uncaught implements Thread.UncaughtExceptionHandler {
     private static final Logger LOG = LoggerFactory.getLogger(Uncaught.class);
-    private final Consumer<String> said;
+    private final Consumer<String> notify;
     private final String text;
 
     /**
-     * @param said receives the line, on any thread
+     * @param said   receives the line, on any thread
      * @param text the line
      */
     public Uncaught(Consumer<String> said, String text) {
-        this.said = said;
+        this.notify = said;
         this.text = text;
     }
 
@@ -23,7 +23,7 @@ public final class Uncaught implements Thread.UncaughtExceptionHandler {
     public void uncaughtException(Thread thread, Throwable fault) {
         try {
             LOG.error("Uncaught", fault);
-            said.accept(text);
+            notify.accept(text);
         } catch (Throwable again) { // there is nobody left to tell
             return;
         }

@@ -11,7 +11,7 @@ package org.epiglyph.core.batch;
  */
 public record Acceptance(String kind, String subject, String thing, String reason) {
     /** True if both accept the same thing in the same state, whatever the reasons. */
-    public boolean isOfOneThing(Acceptance other) {
+    public boolean isSameThing(Acceptance other) {
         return kind.equals(other.kind) && subject.equals(other.subject) && thing.equals(other.thing);
     }
 }

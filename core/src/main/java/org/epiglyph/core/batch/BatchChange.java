@@ -37,7 +37,7 @@ record BatchChange(UnaryOperator<Batch> apply, Function<Batch, Edit> inverse) {
             case Edit.UncoverNames e -> uncover(e);
             case Edit.DrawStrips e -> new BatchChange(b -> b.with(b.covers().withStrips(e.strips()), b.table()),
                     b -> new Edit.DrawStrips(b.covers().strips()));
-            case Edit.Together e -> together(e);
+            case Edit.Together e -> combined(e);
         };
     }
 
@@ -208,7 +208,7 @@ record BatchChange(UnaryOperator<Batch> apply, Function<Batch, Edit> inverse) {
 
     // --- several
 
-    private static BatchChange together(Edit.Together e) {
+    private static BatchChange combined(Edit.Together e) {
         return new BatchChange(before -> {
             Batch batch = before;
             for (Edit part : e.edits()) {

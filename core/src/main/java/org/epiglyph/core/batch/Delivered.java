@@ -71,6 +71,6 @@ public record Delivered(boolean sealed, List<Receipt> receipts, boolean handedBa
     }
 
     private List<Acceptance> without(Acceptance one) {
-        return accepted.stream().filter(a -> !a.isOfOneThing(one)).toList();
+        return accepted.stream().filter(a -> !a.isSameThing(one)).toList();
     }
 }

@@ -5,7 +5,7 @@ import org.epiglyph.core.Message;
 /** An edit that the batch does not allow; the message says why and what to do. The batch is unchanged. */
 public final class EditRefused extends RuntimeException {
     private static final long serialVersionUID = 1;
-    private final transient Message said;
+    private final transient Message message;
     private final boolean forNow;
 
     public EditRefused(Message why) {
@@ -14,7 +14,7 @@ public final class EditRefused extends RuntimeException {
 
     private EditRefused(Message why, boolean forNow) {
         super(why.text());
-        this.said = why;
+        this.message = why;
         this.forNow = forNow;
     }
 
@@ -29,8 +29,8 @@ public final class EditRefused extends RuntimeException {
     }
 
     /** The message as a value. */
-    public Message said() {
-        return said;
+    public Message asMessage() {
+        return message;
     }
 
     /** True if some other act of the marker lifts the refusal. */

@@ -134,7 +134,7 @@ public final class History {
         Edit edit = entry.edit();
         Optional<UndoStacks> known = whole.isUndoable() ? known(whole.scope()) : Optional.empty();
         if (entry.kind() != Entry.Kind.DONE) {
-            known.ifPresent(k -> k.passOver(entry.kind(), batch));
+            known.ifPresent(k -> k.skip(entry.kind(), batch));
         }
         Edit back = batch.inverse(edit);
         batch = batch.apply(edit);

@@ -50,9 +50,9 @@ public final class PhraseReach {
                     .forEach(m -> places.add(new Place(submission, m)));
             submission.scores()
                     .remarks()
-                    .forEach((criterion, text) -> slots.filter(s -> s.standsIn(text, name))
+                    .forEach((criterion, text) -> slots.filter(s -> s.isIn(text, name))
                             .ifPresent(_ -> places.add(new Place(submission, Optional.empty(), criterion))));
-            slots.filter(s -> s.standsIn(submission.onTheWhole(), name))
+            slots.filter(s -> s.isIn(submission.onTheWhole(), name))
                     .ifPresent(_ -> places.add(new Place(submission, Optional.empty(), "")));
         }
         return places;

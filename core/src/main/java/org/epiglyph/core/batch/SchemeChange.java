@@ -74,7 +74,7 @@ public record SchemeChange(MarkScheme scheme, List<Edit.Rescore> rescores, List<
                 Judgement to = after.map(a -> become(from, before, a, keep)).orElse(Judgement.NONE);
                 if (!to.equals(from)) {
                     rescores.add(new Edit.Rescore(submission.student().key(), before.id(), from, to));
-                    lost(before, from, after, to)
+                    loss(before, from, after, to)
                             .ifPresent(why -> losses.add(new Loss(submission.student(), before.name(), why)));
                 }
             }
@@ -99,7 +99,7 @@ public record SchemeChange(MarkScheme scheme, List<Edit.Rescore> rescores, List<
         return new Edit.ChangeScheme(scheme, rescores);
     }
 
-    private static Optional<Message> lost(Criterion before, Judgement from, Optional<Criterion> after, Judgement to) {
+    private static Optional<Message> loss(Criterion before, Judgement from, Optional<Criterion> after, Judgement to) {
         String was = from.points().map(Criterion::format).or(() -> from.standing().map(s -> s.label())).orElse("");
         if (after.isEmpty()) {
             return Optional.of(Message.of(SchemeChange.class, "removed", was));

@@ -43,7 +43,7 @@ public record Submission(Identity whose, Received received, Marked marked, Deliv
     }
 
     /** The name under which a document is shown: its name as received, or its number while the name is covered. */
-    public String called(Document document) {
+    public String displayName(Document document) {
         boolean spoken = spoken().stream().anyMatch(s -> s.sound().document().equals(document.id()));
         if (spoken || !student().isCovered()) {
             return document.name();

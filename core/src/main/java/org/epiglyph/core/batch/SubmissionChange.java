@@ -109,22 +109,22 @@ record SubmissionChange(boolean reachesSealed, UnaryOperator<Submission> apply, 
     private static SubmissionChange setScore(Edit.SetScore e, MarkScheme scheme) {
         e.score().flatMap(points -> criterion(scheme, e.criterion()).refusal(points)).ifPresent(EditRefused::because);
         return unsealed(s -> s.withScores(s.scores().with(e.criterion(), e.score())),
-                s -> asItIs(s, e.student(), e.criterion()));
+                s -> restoring(s, e.student(), e.criterion()));
     }
 
     private static SubmissionChange setStanding(Edit.SetStanding e, MarkScheme scheme) {
         criterion(scheme, e.criterion());
         return unsealed(s -> s.withScores(s.scores().withStanding(e.criterion(), e.standing())),
-                s -> asItIs(s, e.student(), e.criterion()));
+                s -> restoring(s, e.student(), e.criterion()));
     }
 
     private static SubmissionChange judge(Edit.Judge e, MarkScheme scheme) {
         e.judgement().refusal(criterion(scheme, e.criterion())).ifPresent(EditRefused::because);
         return unsealed(s -> s.withScores(s.scores().with(e.criterion(), e.judgement())),
-                s -> asItIs(s, e.student(), e.criterion()));
+                s -> restoring(s, e.student(), e.criterion()));
     }
 
-    private static Edit asItIs(Submission s, StudentKey student, String criterion) {
+    private static Edit restoring(Submission s, StudentKey student, String criterion) {
         return new Edit.Judge(student, criterion, s.scores().judgement(criterion));
     }
 
@@ -245,7 +245,7 @@ record SubmissionChange(boolean reachesSealed, UnaryOperator<Submission> apply, 
     }
 
     private static Optional<Acceptance> standing(Submission s, Acceptance of) {
-        return s.accepted().stream().filter(a -> a.isOfOneThing(of)).findFirst();
+        return s.accepted().stream().filter(a -> a.isSameThing(of)).findFirst();
     }
 
     private static SubmissionChange reply(Edit.Reply e) {

@@ -58,7 +58,7 @@ final class UndoStacks {
      * Moves the steps that were skipped when a line was executed. A step of which only one student's part is known may
      * look as if another act were needed first; it was skipped nevertheless, since the line exists.
      */
-    void passOver(Entry.Kind kind, Batch batch) {
+    void skip(Entry.Kind kind, Batch batch) {
         next(kind, batch, _ -> {});
     }
 

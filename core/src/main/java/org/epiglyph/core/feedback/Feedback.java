@@ -76,7 +76,7 @@ public final class Feedback {
                         : Message.of(Feedback.class, "pages", listed(pages));
                 places.add(submission.documents().size() == 1
                         ? where.text()
-                        : Message.of(Feedback.class, "of", where, submission.called(document)).text());
+                        : Message.of(Feedback.class, "of", where, submission.displayName(document)).text());
             }
         }
         return places.isEmpty() ? "" : Message.of(Feedback.class, "where", String.join("; ", places)).text();

@@ -157,7 +157,7 @@ public record FeedbackSheet(String module, String task, String student, String k
                         .map((Mark m) -> m.remark().text())
                         .toList();
                 if (!words.isEmpty()) {
-                    all.add(new PageRemarks(several ? submission.called(document) : "", page + 1, words));
+                    all.add(new PageRemarks(several ? submission.displayName(document) : "", page + 1, words));
                 }
             }
         }

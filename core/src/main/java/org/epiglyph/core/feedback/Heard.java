@@ -53,7 +53,7 @@ public record Heard(int number, SpokenRemark remark, String place) {
         Optional<Document> document = submission.findDocument(mark.page().document());
         return submission.documents().size() == 1
                 ? Message.of(Heard.class, "onPage", page)
-                : document.map(d -> Message.of(Heard.class, "onPageOf", page, submission.called(d)))
+                : document.map(d -> Message.of(Heard.class, "onPageOf", page, submission.displayName(d)))
                         .orElseGet(() -> Message.of(Heard.class, "onPageOfSome", page));
     }
 

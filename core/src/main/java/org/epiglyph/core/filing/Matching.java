@@ -87,8 +87,8 @@ public final class Matching {
                 && reading.fields().containsKey(FilingRule.Kind.GIVEN);
         if (fitting.size() == 1) {
             Names only = fitting.getFirst();
-            Message evidence = Message.of(Matching.class, "oneByRule", said(reading.fields()));
-            boolean certain = whole && index.standsApart(only) && nobodyElseInFull(only, read);
+            Message evidence = Message.of(Matching.class, "oneByRule", evidence(reading.fields()));
+            boolean certain = whole && index.isDistinct(only) && isOnlyFullName(only, read);
             return Optional.of(certain
                     ? Match.certain(only.student.key(), evidence)
                     : Match.likely(only.student.key(), evidence));
@@ -96,10 +96,10 @@ public final class Matching {
         return fitting.isEmpty()
                 ? Optional.empty()
                 : Optional.of(Match.possible(keys(fitting),
-                        Message.of(Matching.class, "severalByRule", said(reading.fields()), fitting.size())));
+                        Message.of(Matching.class, "severalByRule", evidence(reading.fields()), fitting.size())));
     }
 
-    private static String said(Map<FilingRule.Kind, String> fields) {
+    private static String evidence(Map<FilingRule.Kind, String> fields) {
         List<String> said = new ArrayList<>();
         fields.forEach((kind, value) -> {
             if (kind.identifies() || kind == FilingRule.Kind.SECTION) {
@@ -200,7 +200,7 @@ public final class Matching {
             }
         }
         List<Names> others = index.inFull(read).stream().filter(n -> n != owner).toList();
-        boolean own = holdsAWordOf(owner, read);
+        boolean own = containsWordOf(owner, read);
         return others.isEmpty() || own
                 ? Match.certain(owner.student.key(), evidence)
                 : contradiction(owner, others, others.getFirst().student.name());
@@ -218,7 +218,7 @@ public final class Matching {
                 || spelling.slips(one, other) <= MOST_SLIPS;
     }
 
-    private static boolean holdsAWordOf(Names names, PathWords read) {
+    private static boolean containsWordOf(Names names, PathWords read) {
         return names.words.stream().anyMatch(words -> words.stream().anyMatch(read.words::contains))
                 || names.family.stream().anyMatch(read.runs::contains);
     }
@@ -230,7 +230,7 @@ public final class Matching {
         if (full.size() == 1) {
             Names only = full.getFirst();
             Message evidence = only.howIn(read.path, isInFolder(only, read));
-            return Optional.of(index.standsApart(only)
+            return Optional.of(index.isDistinct(only)
                     ? Match.certain(only.student.key(), evidence)
                     : Match.likely(only.student.key(), Message.of(Matching.class, "anotherIsNear", evidence)));
         }
@@ -248,7 +248,7 @@ public final class Matching {
         return read.path.indexOf('/') >= 0 && names.familyWords.getFirst().stream().noneMatch(inName::contains);
     }
 
-    private boolean nobodyElseInFull(Names only, PathWords read) {
+    private boolean isOnlyFullName(Names only, PathWords read) {
         return index.inFull(read).stream().allMatch(n -> n == only);
     }
 

@@ -103,14 +103,14 @@ final class NameIndex {
     }
 
     /** True if no other student's full name is within a slip or two of this one, nor contains it. */
-    boolean standsApart(Names names) {
-        return apart.computeIfAbsent(names.student, _ -> slips.standsApart(names) && !standsWithinAnother(names));
+    boolean isDistinct(Names names) {
+        return apart.computeIfAbsent(names.student, _ -> slips.isDistinct(names) && !isPartOfAnother(names));
     }
 
     /**
      * "Silva" is contained in "Sequeira e Silva": if the rest of the longer name is misspelt, the shorter one remains.
      */
-    private boolean standsWithinAnother(Names names) {
+    private boolean isPartOfAnother(Names names) {
         for (Set<String> words : names.words) {
             String any = words.stream().findFirst().orElse("");
             for (Names other : byWord(any)) {

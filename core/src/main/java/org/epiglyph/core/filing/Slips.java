@@ -34,7 +34,7 @@ final class Slips {
     }
 
     /** True if no other student's name, in full or as commonly shortened, is within two slips of this one. */
-    boolean standsApart(Names names) {
+    boolean isDistinct(Names names) {
         AtomicBoolean near = new AtomicBoolean();
         WrittenNames alsoIn = names.given.isEmpty() ? families : shortened;
         for (String own : names.whole) {

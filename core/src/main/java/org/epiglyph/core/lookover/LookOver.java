@@ -85,7 +85,7 @@ public final class LookOver {
 
     /** True unless the marker has accepted it. */
     public static boolean isOpen(Finding finding, Submission submission) {
-        return submission.accepted().stream().noneMatch(a -> a.isOfOneThing(finding.accepted("")));
+        return submission.accepted().stream().noneMatch(a -> a.isSameThing(finding.accepted("")));
     }
 
     /** Findings based on another scheme, task, phrasebook or class are recomputed. */
@@ -123,7 +123,7 @@ public final class LookOver {
 
         List<Finding> findings() {
             if (submission.stage(batch.scheme()) == Stage.NOTHING_RECEIVED) {
-                found(Finding.Kind.NOTHING_RECEIVED, "");
+                add(Finding.Kind.NOTHING_RECEIVED, "");
                 answers();
                 return List.copyOf(findings);
             }
@@ -139,11 +139,11 @@ public final class LookOver {
             return List.copyOf(findings);
         }
 
-        private void found(Finding.Kind kind, String thing, String... details) {
-            found(kind, Finding.Where.SUBMISSION, "", thing, details);
+        private void add(Finding.Kind kind, String thing, String... details) {
+            add(kind, Finding.Where.SUBMISSION, "", thing, details);
         }
 
-        private void found(Finding.Kind kind, Finding.Where where, String subject, String thing, String... details) {
+        private void add(Finding.Kind kind, Finding.Where where, String subject, String thing, String... details) {
             findings.add(
                     new Finding(submission.student().key(), kind, where, subject, List.of(details), thing));
         }
@@ -151,13 +151,13 @@ public final class LookOver {
         private void unfinished() {
             Scorecard scores = submission.scores();
             if (scores.scoredOf(batch.scheme()) == 0 && Scorecard.askedBy(batch.scheme()) > 0) {
-                found(Finding.Kind.NOTHING_SCORED, "");
+                add(Finding.Kind.NOTHING_SCORED, "");
             } else if (!scores.isComplete(batch.scheme())) {
                 List<Criterion> left = scores.left(batch.scheme());
-                found(Finding.Kind.NOT_SCORED, Finding.Where.CRITERION, left.getFirst().id(), "",
+                add(Finding.Kind.NOT_SCORED, Finding.Where.CRITERION, left.getFirst().id(), "",
                         String.join(", ", left.stream().map(Criterion::name).toList()));
             } else if (!submission.sealed()) {
-                found(Finding.Kind.NOT_SEALED, "");
+                add(Finding.Kind.NOT_SEALED, "");
             }
         }
 
@@ -169,22 +169,22 @@ public final class LookOver {
                     .map(Answer::id)
                     .toList();
             if (!waiting.isEmpty()) {
-                found(Finding.Kind.ANSWER_WAITS, String.join(" ", waiting), String.valueOf(waiting.size()));
+                add(Finding.Kind.ANSWER_WAITS, String.join(" ", waiting), String.valueOf(waiting.size()));
             }
         }
 
         private void handIns() {
             if (submission.hasNewer()) {
                 String newest = String.valueOf(submission.handIns().getLast().number());
-                found(Finding.Kind.NEWER_HAND_IN, newest, newest);
+                add(Finding.Kind.NEWER_HAND_IN, newest, newest);
             }
-            long behind = submission.marksForStudent().stream().filter(Predicate.not(this::goesBack)).count();
+            long behind = submission.marksForStudent().stream().filter(Predicate.not(this::isHandedBack)).count();
             if (behind > 0) {
-                found(Finding.Kind.MARKS_LEFT_BEHIND, String.valueOf(behind), String.valueOf(behind));
+                add(Finding.Kind.MARKS_LEFT_BEHIND, String.valueOf(behind), String.valueOf(behind));
             }
         }
 
-        private boolean goesBack(Mark mark) {
+        private boolean isHandedBack(Mark mark) {
             return submission.documents().stream().anyMatch(d -> d.id().equals(mark.page().document()));
         }
 
@@ -196,17 +196,19 @@ public final class LookOver {
             boolean several = submission.documents().size() > 1;
             for (Document document : submission.documents()) {
                 if (document.pages() instanceof Pages.Awaited) {
-                    unseen.add(submission.called(document));
+                    unseen.add(submission.displayName(document));
                 }
                 Submission.pages(List.of(document))
                         .stream()
                         .filter(p -> !submission.seen().contains(p))
-                        .map(p -> several ? submission.called(document) + " " + p.number() : String.valueOf(p.number()))
+                        .map(p -> several
+                                ? submission.displayName(document) + " " + p.number()
+                                : String.valueOf(p.number()))
                         .forEach(unseen::add);
             }
             if (!unseen.isEmpty()) {
                 String all = String.join(", ", unseen);
-                found(Finding.Kind.PAGES_UNSEEN, all, all);
+                add(Finding.Kind.PAGES_UNSEEN, all, all);
             }
         }
 
@@ -214,29 +216,29 @@ public final class LookOver {
             for (Mark mark : submission.marksForStudent()) {
                 String criterion = mark.head().criterion();
                 if (!criterion.isEmpty() && batch.scheme().findCriterion(criterion).isEmpty()) {
-                    found(Finding.Kind.EVIDENCE_GONE, Finding.Where.MARK, mark.id(), criterion,
+                    add(Finding.Kind.EVIDENCE_GONE, Finding.Where.MARK, mark.id(), criterion,
                             String.valueOf(mark.page().number()));
                 }
-                if (mark instanceof Note && mark.remark().isEmpty() && goesBack(mark)) {
-                    found(Finding.Kind.EMPTY_REMARK, Finding.Where.MARK, mark.id(), "",
+                if (mark instanceof Note && mark.remark().isEmpty() && isHandedBack(mark)) {
+                    add(Finding.Kind.EMPTY_REMARK, Finding.Where.MARK, mark.id(), "",
                             String.valueOf(mark.page().number()));
                 }
             }
         }
 
         private void criteria() {
-            List<Mark> there = submission.marks().stream().filter(this::goesBack).toList();
+            List<Mark> there = submission.marks().stream().filter(this::isHandedBack).toList();
             for (Criterion criterion : batch.scheme().criteria()) {
                 Optional<BigDecimal> score = submission.scores().score(criterion.id());
                 if (score.isEmpty()) {
                     continue;
                 }
                 counted(criterion, there).filter(c -> c.compareTo(score.get()) != 0)
-                        .ifPresent(c -> found(Finding.Kind.COUNT_DIFFERS, Finding.Where.CRITERION, criterion.id(),
+                        .ifPresent(c -> add(Finding.Kind.COUNT_DIFFERS, Finding.Where.CRITERION, criterion.id(),
                                 Criterion.format(c) + " " + Criterion.format(score.get()), criterion.name(),
                                 Criterion.format(c), Criterion.format(score.get())));
                 if (wantsRemark(criterion, score.get())) {
-                    found(Finding.Kind.WORDS_WANTED, Finding.Where.CRITERION, criterion.id(),
+                    add(Finding.Kind.WORDS_WANTED, Finding.Where.CRITERION, criterion.id(),
                             Criterion.format(score.get()), criterion.name(), Criterion.format(score.get()));
                 }
             }
@@ -247,9 +249,9 @@ public final class LookOver {
             for (SpokenRemark remark : submission.spoken()) {
                 String length = remark.heard().format();
                 if (heard.stream().noneMatch(h -> h.remark() == remark)) {
-                    found(Finding.Kind.SPOKEN_LEFT_BEHIND, Finding.Where.SPOKEN, remark.id(), length, length);
+                    add(Finding.Kind.SPOKEN_LEFT_BEHIND, Finding.Where.SPOKEN, remark.id(), length, length);
                 } else if (remark.text().isEmpty()) {
-                    found(Finding.Kind.SPOKEN_WITHOUT_WORDS, Finding.Where.SPOKEN, remark.id(), length, length);
+                    add(Finding.Kind.SPOKEN_WITHOUT_WORDS, Finding.Where.SPOKEN, remark.id(), length, length);
                 }
             }
         }
@@ -288,28 +290,28 @@ public final class LookOver {
         }
 
         private void texts() {
-            for (TextForStudent said : TextForStudent.in(submission, batch.scheme())) {
-                names().other(said.text(), submission.student())
-                        .ifPresent(name -> saidFound(Finding.Kind.NAMES_ANOTHER, said, name));
-                var looksPrivate = PRIVATE.matcher(said.text());
+            for (TextForStudent text : TextForStudent.in(submission, batch.scheme())) {
+                names().other(text.text(), submission.student())
+                        .ifPresent(name -> addTextFinding(Finding.Kind.NAMES_ANOTHER, text, name));
+                var looksPrivate = PRIVATE.matcher(text.text());
                 if (looksPrivate.find()) {
-                    saidFound(Finding.Kind.LOOKS_PRIVATE, said, looksPrivate.group());
+                    addTextFinding(Finding.Kind.LOOKS_PRIVATE, text, looksPrivate.group());
                 }
-                if (!Slots.of(said.text()).isFilled()) {
-                    saidFound(Finding.Kind.SLOT_UNFILLED, said, said.text());
+                if (!Slots.of(text.text()).isFilled()) {
+                    addTextFinding(Finding.Kind.SLOT_UNFILLED, text, text.text());
                 }
                 if (unknown.size() > MOST_TEXTS) {
                     unknown.clear(); // text typed letter by letter would fill it
                 }
-                List<String> strange = unknown.computeIfAbsent(said.text(), this::unknownWords);
+                List<String> strange = unknown.computeIfAbsent(text.text(), this::unknownWords);
                 if (!strange.isEmpty()) {
-                    saidFound(Finding.Kind.UNKNOWN_WORDS, said, String.join(", ", strange));
+                    addTextFinding(Finding.Kind.UNKNOWN_WORDS, text, String.join(", ", strange));
                 }
             }
         }
 
-        private void saidFound(Finding.Kind kind, TextForStudent said, String detail) {
-            found(kind, said.where(), said.subject(), said.text(), detail);
+        private void addTextFinding(Finding.Kind kind, TextForStudent text, String detail) {
+            add(kind, text.where(), text.subject(), text.text(), detail);
         }
 
         private List<String> unknownWords(String text) {
@@ -335,7 +337,7 @@ public final class LookOver {
             for (GradeScale.Boundary boundary : grades.get().near(result, width.get())) {
                 String at = Criterion.format(boundary.at(result.maximum()));
                 String value = Criterion.format(result.value());
-                found(Finding.Kind.NEAR_BOUNDARY, value + " " + at, value, boundary.grade(), at);
+                add(Finding.Kind.NEAR_BOUNDARY, value + " " + at, value, boundary.grade(), at);
             }
         }
     }

@@ -65,7 +65,7 @@ public final class Corpus {
     }
 
     /** Adds a work to the comparison, replacing an earlier one of the same source. */
-    public synchronized void put(Source source, WordRun run) {
+    public synchronized void add(Source source, WordRun run) {
         WordRun own = run;
         for (WordRun text : given) {
             own = own.without(Winnowing.between(own, text));

@@ -41,7 +41,7 @@ public record PenTrace(List<PenSample> samples) {
                 samples.add(new PenSample(Double.parseDouble(f[1]), Double.parseDouble(f[2]), Double.parseDouble(f[3]),
                         Double.parseDouble(f[4]), Double.parseDouble(f[5]), Long.parseLong(f[0])));
             } catch (IllegalArgumentException e) {
-                throw new InvalidValue(Message.of(PenTrace.class, "badLine", number, InvalidValue.said(e)), e);
+                throw new InvalidValue(Message.of(PenTrace.class, "badLine", number, InvalidValue.asMessage(e)), e);
             }
         }
         return new PenTrace(samples);

@@ -149,7 +149,7 @@ public record Slots(List<Part> parts) {
     }
 
     /** True if a text about the student with the given name contains the phrase. */
-    public boolean standsIn(String text, String givenName) {
+    public boolean isIn(String text, String givenName) {
         return !text.isEmpty() && pattern(Optional.of(givenName)).matcher(text).find();
     }
 

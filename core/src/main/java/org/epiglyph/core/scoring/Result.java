@@ -71,7 +71,7 @@ public final class Result {
 
     /** How it was computed, line by line, as a student can read it. */
     public List<String> derivation() {
-        return steps().stream().map(s -> s.said().text()).toList();
+        return steps().stream().map(s -> s.message().text()).toList();
     }
 
     /** How the figure of a criterion was computed. */
@@ -88,6 +88,6 @@ public final class Result {
     }
 
     private static List<String> texts(Stream<Step> some) {
-        return some.map(s -> s.said().text()).toList();
+        return some.map(s -> s.message().text()).toList();
     }
 }

@@ -126,7 +126,7 @@ public record Scaling(BigDecimal factor, BigDecimal shift, List<Point> points, O
     }
 
     /** True if every result stays the same. */
-    public boolean isNothing() {
+    public boolean isIdentity() {
         return factor.compareTo(BigDecimal.ONE) == 0 && shift.signum() == 0 && points.isEmpty() && rootOf.isEmpty();
     }
 

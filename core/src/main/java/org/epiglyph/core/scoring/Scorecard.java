@@ -29,21 +29,21 @@ public record Scorecard(Map<String, BigDecimal> points, Map<String, Standing> st
             Optional.empty(), Optional.empty());
 
     public Scorecard {
-        points = kept(points);
-        standings = kept(standings); // cards of the first version have none, nor what follows
-        levels = kept(levels);
-        parts = kept(parts);
-        remarks = kept(remarks);
+        points = frozen(points);
+        standings = frozen(standings); // cards of the first version have none, nor what follows
+        levels = frozen(levels);
+        parts = frozen(parts);
+        remarks = frozen(remarks);
         moderation = Objects.requireNonNullElse(moderation, Optional.empty());
         lateness = Objects.requireNonNullElse(lateness, Optional.empty());
     }
 
     /** An immutable map that cards share; in the order in which criteria were first settled. */
-    private static final class Kept<V> extends AbstractMap<String, V> {
-        private static final Kept<?> NONE = new Kept<>(new LinkedHashMap<>());
+    private static final class FrozenMap<V> extends AbstractMap<String, V> {
+        private static final FrozenMap<?> NONE = new FrozenMap<>(new LinkedHashMap<>());
         private final Map<String, V> entries;
 
-        private Kept(Map<String, V> entries) {
+        private FrozenMap(Map<String, V> entries) {
             this.entries = Collections.unmodifiableMap(entries);
         }
 
@@ -64,11 +64,11 @@ public record Scorecard(Map<String, BigDecimal> points, Map<String, Standing> st
     }
 
     @SuppressWarnings("unchecked")
-    private static <V> Map<String, V> kept(Map<String, V> map) {
+    private static <V> Map<String, V> frozen(Map<String, V> map) {
         if (map == null || map.isEmpty()) {
-            return (Kept<V>) Kept.NONE;
+            return (FrozenMap<V>) FrozenMap.NONE;
         }
-        return map instanceof Kept<V> ? map : new Kept<>(new LinkedHashMap<>(map));
+        return map instanceof FrozenMap<V> ? map : new FrozenMap<>(new LinkedHashMap<>(map));
     }
 
     public Optional<BigDecimal> score(String criterion) {
@@ -135,7 +135,7 @@ public record Scorecard(Map<String, BigDecimal> points, Map<String, Standing> st
         }
         Map<String, V> other = new LinkedHashMap<>(map);
         value.ifPresentOrElse(v -> other.put(criterion, v), () -> other.remove(criterion));
-        return new Kept<>(other);
+        return new FrozenMap<>(other);
     }
 
     /** The sum of the criteria before the rules, with weights and best-of rules applied. */

@@ -10,7 +10,7 @@ import org.epiglyph.core.Message;
  * @param message what it does, as a student can read it
  * @param figure  what a criterion or section adds to the sum, or the value after the step, exactly
  */
-public record Step(Kind kind, String of, Message said, Exact figure) {
+public record Step(Kind kind, String of, Message message, Exact figure) {
     /** In the order in which they are applied. */
     public enum Kind {
         CRITERION, SECTION, TOTAL, PERCENT, WEIGHT, SCALING, LATENESS, MODERATION, HURDLE, BOUND, ROUNDING, GRADE

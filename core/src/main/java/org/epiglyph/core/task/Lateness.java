@@ -25,10 +25,10 @@ public record Lateness(Duration sinceDue, Duration grace) {
      * full.
      */
     public String describe() {
-        return said().text();
+        return message().text();
     }
 
-    private Message said() {
+    private Message message() {
         if (sinceDue.isPositive() && !isLate()) {
             return Message.of(Lateness.class, "inGrace", length(Math.ceilDiv(sinceDue.toSeconds(), 60)));
         }

@@ -151,7 +151,7 @@ class CoveredNamesTest {
     void aDocumentIsCalledByItsNumber() {
         Batch covered = batch.apply(cover);
         Submission ada = covered.submission(Batches.ADA);
-        ada.documents().forEach(d -> assertThat(ada.called(d)).startsWith("document ").doesNotContain(d.name()));
+        ada.documents().forEach(d -> assertThat(ada.displayName(d)).startsWith("document ").doesNotContain(d.name()));
     }
 
     /** What was written before with a name in it shows none meanwhile, and is the same again afterwards, to the letter. */

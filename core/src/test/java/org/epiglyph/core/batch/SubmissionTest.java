@@ -84,15 +84,15 @@ class SubmissionTest {
     @Test
     void documentsOfACoveredStudentAreCalledByTheirNumber() {
         Document second = bao().documents().getLast();
-        assertThat(bao().called(second)).isEqualTo("d3.pdf");
+        assertThat(bao().displayName(second)).isEqualTo("d3.pdf");
         assertThat(bao().cover()).isEqualTo(NameCover.NONE);
         record(new Edit.KeepSpoken(Batches.BAO, spoken("r1", "")));
         record(new Edit.CoverNames(List.of(Batches.CARYS, Batches.ADA, Batches.BAO),
                 Set.copyOf(history.batch().students())));
-        assertThat(bao().called(second)).isEqualTo("document 2");
-        assertThat(bao().called(bao().documents().getFirst())).isEqualTo("document 1");
-        assertThat(bao().called(file("x"))).isEqualTo("a document");
-        assertThat(bao().called(Document.of(spoken("r1", "")))).as("the marker's own voice")
+        assertThat(bao().displayName(second)).isEqualTo("document 2");
+        assertThat(bao().displayName(bao().documents().getFirst())).isEqualTo("document 1");
+        assertThat(bao().displayName(file("x"))).isEqualTo("a document");
+        assertThat(bao().displayName(Document.of(spoken("r1", "")))).as("the marker's own voice")
                 .isEqualTo(SpokenRemark.FILE_NAME);
         assertThat(bao().cover()).isNotEqualTo(NameCover.NONE);
         Submission shown = Batches.three().submission(Batches.BAO).shownAs(bao());

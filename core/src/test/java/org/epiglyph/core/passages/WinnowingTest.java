@@ -144,9 +144,9 @@ class WinnowingTest {
         String task = "state the range of the tide and the duration from low water to high water at the port";
         String copied = "since the wind was strong we chose to wait outside the harbour until the stream had turned";
         Corpus corpus = new Corpus(List.of(WordRun.of(vocabulary, task)));
-        corpus.put(mate(ADA), WordRun.of(vocabulary, task + " my own answer is this one here " + copied));
-        corpus.put(mate(BEN), WordRun.of(vocabulary, copied + " and then I did something else " + task));
-        corpus.put(mate(CLEO), WordRun.of(vocabulary, task + " nothing else"));
+        corpus.add(mate(ADA), WordRun.of(vocabulary, task + " my own answer is this one here " + copied));
+        corpus.add(mate(BEN), WordRun.of(vocabulary, copied + " and then I did something else " + task));
+        corpus.add(mate(CLEO), WordRun.of(vocabulary, task + " nothing else"));
         List<Corpus.Common> common = corpus.common(mate(ADA), true);
         assertThat(common).singleElement().satisfies(c -> {
             assertThat(c.other()).isEqualTo(mate(BEN));
@@ -156,7 +156,7 @@ class WinnowingTest {
         assertThat(corpus.common(mate(CLEO), true)).isEmpty();
         assertThat(corpus.wordCount(mate(CLEO))).contains(2);
         assertThat(corpus.wordCount(mate(new StudentKey("nobody")))).isEmpty();
-        corpus.put(mate(BEN), WordRun.of(vocabulary, "another hand in"));
+        corpus.add(mate(BEN), WordRun.of(vocabulary, "another hand in"));
         assertThat(corpus.common(mate(ADA), true)).as("an earlier hand-in is compared no longer").isEmpty();
     }
 
@@ -169,7 +169,7 @@ class WinnowingTest {
             String own = IntStream.range(i * 100, i * 100 + 30)
                     .mapToObj(n -> "own" + n)
                     .collect(Collectors.joining(" "));
-            corpus.put(mate(new StudentKey("K-" + i)),
+            corpus.add(mate(new StudentKey("K-" + i)),
                     WordRun.of(vocabulary,
                             own + " " + form + " " + own.replace("own", "more") + (i < 2 ? " " + copied : "")));
         }
@@ -180,7 +180,7 @@ class WinnowingTest {
             assertThat(c.wordCount()).isEqualTo(copied.split(" ").length);
         });
         for (int i = 2; i < 12; i++) {
-            corpus.put(mate(new StudentKey("K-" + i)), WordRun.of(vocabulary, "something else"));
+            corpus.add(mate(new StudentKey("K-" + i)), WordRun.of(vocabulary, "something else"));
         }
         assertThat(corpus.common(mate(first), false).getFirst().wordCount()).as("only two have the form now")
                 .isEqualTo(copied.split(" ").length + form.split(" ").length);
@@ -193,8 +193,8 @@ class WinnowingTest {
         Corpus corpus = new Corpus(List.of());
         List<String> texts = List.of(one + " a", "b " + one + " and then " + two, two + " c", "nothing of that");
         List<StudentKey> students = IntStream.range(0, 4).mapToObj(i -> new StudentKey("K-" + i)).toList();
-        IntStream.range(0, 4).forEach(i -> corpus.put(mate(students.get(i)), WordRun.of(vocabulary, texts.get(i))));
-        corpus.put(new Source.Given("d"), WordRun.of(vocabulary, one));
+        IntStream.range(0, 4).forEach(i -> corpus.add(mate(students.get(i)), WordRun.of(vocabulary, texts.get(i))));
+        corpus.add(new Source.Given("d"), WordRun.of(vocabulary, one));
         List<Pairs.Pair> pairs = Pairs.of(corpus, students, true, () -> true);
         assertThat(pairs).containsExactlyInAnyOrder(
                 new Pairs.Pair(students.get(0), students.get(1), one.split(" ").length),

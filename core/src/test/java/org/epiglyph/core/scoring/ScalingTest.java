@@ -96,11 +96,11 @@ class ScalingTest {
 
     @Test
     void nothingIsALineThatChangesNothing() {
-        assertThat(new Scaling(number("1.0"), number("0.0")).isNothing()).isTrue();
-        assertThat(new Scaling(number("1.1"), BigDecimal.ZERO).isNothing()).isFalse();
-        assertThat(new Scaling(BigDecimal.ONE, number("0.5")).isNothing()).isFalse();
-        assertThat(CURVE.isNothing()).isFalse();
-        assertThat(Scaling.root(BigDecimal.TEN).isNothing()).isFalse();
+        assertThat(new Scaling(number("1.0"), number("0.0")).isIdentity()).isTrue();
+        assertThat(new Scaling(number("1.1"), BigDecimal.ZERO).isIdentity()).isFalse();
+        assertThat(new Scaling(BigDecimal.ONE, number("0.5")).isIdentity()).isFalse();
+        assertThat(CURVE.isIdentity()).isFalse();
+        assertThat(Scaling.root(BigDecimal.TEN).isIdentity()).isFalse();
     }
 
     private static String said(Scaling scaling) {

@@ -215,7 +215,7 @@ final class AssignPanel {
             setGraphic(null);
             if (!empty && choice != null) {
                 setGraphic(line(choice));
-                setAccessibleText(said(choice) + (choice.why.isEmpty() ? "" : ", " + choice.why));
+                setAccessibleText(describe(choice) + (choice.why.isEmpty() ? "" : ", " + choice.why));
             }
         }
 
@@ -223,7 +223,7 @@ final class AssignPanel {
             Label number = new Label(
                     choice.number > 0 ? Integer.toString(choice.number) : choice.student.isEmpty() ? "X" : "");
             number.getStyleClass().add("choice-key");
-            Label name = new Label(said(choice));
+            Label name = new Label(describe(choice));
             name.getStyleClass().add(choice.student.isEmpty() ? "hint" : "choice-name");
             VBox text = new VBox(name);
             if (!choice.why.isEmpty()) {
@@ -233,7 +233,7 @@ final class AssignPanel {
             return new HBox(number, text);
         }
 
-        private static String said(Choice choice) {
+        private static String describe(Choice choice) {
             return choice.student.map(s -> s.name().equals(s.key().value()) ? s.name() : s.name() + "  " + s.key())
                     .orElse(UiText.of("Collect.setAside"));
         }

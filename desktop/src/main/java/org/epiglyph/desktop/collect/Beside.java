@@ -53,7 +53,7 @@ final class Beside {
     }
 
     /** The first of these files with a name. */
-    static Optional<Path> called(List<Path> files, String name) {
+    static Optional<Path> find(List<Path> files, String name) {
         return files.stream()
                 .filter(f -> f.getFileName().toString().replaceFirst("\\.[^.]+$", "").equalsIgnoreCase(name))
                 .findFirst();

@@ -16,7 +16,7 @@ import org.epiglyph.exchange.sheet.TypedRoster;
 /** Students typed or pasted, one per line; those without a file can be scored all the same. */
 final class ClassEditor implements Editor {
     private final TextArea text = new TextArea();
-    private final Label said = Form.text("", "finding-words");
+    private final Label message = Form.text("", "finding-words");
     private final Button use;
     private final VBox root;
     private List<Student> read = List.of();
@@ -24,7 +24,7 @@ final class ClassEditor implements Editor {
     ClassEditor(CollectModel model, Runnable close) {
         text.setId("class-text");
         text.setPromptText(UiText.of("Collect.classPrompt"));
-        said.setId("class-said");
+        message.setId("class-said");
         use = Form.button("Collect.class.use", "main-button", () -> {
             List<Student> students = read;
             close.run();
@@ -35,7 +35,7 @@ final class ClassEditor implements Editor {
         cancel.setId("cancel");
         VBox.setVgrow(text, Priority.ALWAYS);
         root = new VBox(Form.text(UiText.of("Collect.class.heading"), "subheading"), Form.hint("Collect.class.hint"),
-                text, said,
+                text, message,
                 Form.lastLine(cancel, use));
         root.getStyleClass().add("editor");
         text.textProperty().addListener((_, _, _) -> refresh());
@@ -55,13 +55,13 @@ final class ClassEditor implements Editor {
     private void refresh() {
         try {
             read = text.getText().isBlank() ? List.of() : TypedRoster.read(text.getText()).students();
-            said.setText(read.isEmpty()
+            message.setText(read.isEmpty()
                     ? ""
                     : UiText.of("Collect.class.read", read.size(), describe(read.getFirst()),
                             describe(read.getLast())));
             use.setDisable(read.isEmpty());
         } catch (Problem e) {
-            said.setText(e.getMessage());
+            message.setText(e.getMessage());
             use.setDisable(true);
         }
     }

@@ -37,7 +37,7 @@ public final class Collect implements Place {
     private final List<Label> steps = new ArrayList<>();
     private final SourceStep source;
     private final Consumer<Path> toDesk;
-    private Optional<Understanding> understanding = Optional.empty();
+    private Optional<Recognition> understanding = Optional.empty();
 
     /**
      * @param knownAddress a default record service; may be empty
@@ -71,7 +71,7 @@ public final class Collect implements Place {
     /** Created once: it follows the model from one source to the next. */
     private void showUnderstanding() {
         if (understanding.isEmpty()) {
-            understanding = Optional.of(new Understanding(model, this::back));
+            understanding = Optional.of(new Recognition(model, this::back));
         }
         understanding.get().begin();
         show(understanding.get().node());
@@ -92,7 +92,7 @@ public final class Collect implements Place {
 
     /** True if the marker has made decisions about files that would be lost. */
     public boolean hasDecisions() {
-        return isUnderstood() && model.decisions().isAnything();
+        return isUnderstood() && model.decisions().hasAny();
     }
 
     /** True while files are being added to a batch, which must not be opened then. */
@@ -187,11 +187,11 @@ public final class Collect implements Place {
         acts.add(Act.of("Collect.act.all", "A", this::isOpen, () -> model.decisions().filter(RowFilter.ALL)));
         acts.add(Act.of("Collect.act.setAside", "X", this::isOpen,
                 () -> model.decisions().chosenItem().ifPresent(i -> model.decisions().decide(i, Optional.empty()))));
-        acts.add(Act.of("Collect.act.takeBack", "BACK_SPACE", this::isOpen, model.decisions()::takeBack).repeating());
+        acts.add(Act.of("Collect.act.takeBack", "BACK_SPACE", this::isOpen, model.decisions()::withdraw).repeating());
         acts.add(Act.of("Collect.act.find", "F", this::isOpen,
-                () -> understanding.ifPresent(Understanding::findStudent)));
+                () -> understanding.ifPresent(Recognition::findStudent)));
         acts.add(Act.of("Collect.act.table", "T", this::isOpen,
-                () -> understanding.ifPresent(Understanding::focusTable)));
+                () -> understanding.ifPresent(Recognition::focusTable)));
         acts.add(Act.of("Collect.act.make", "Shortcut+ENTER",
                 () -> isOpen() && model.planProperty().get().questions().isEmpty(), () -> model.make(_ -> {})));
         for (int i = 0; i < 9; i++) {
@@ -224,6 +224,6 @@ public final class Collect implements Place {
     /** Releases the source. */
     public void end() {
         model.end();
-        understanding.ifPresent(Understanding::close);
+        understanding.ifPresent(Recognition::close);
     }
 }

@@ -178,7 +178,7 @@ public final class CollectModel {
     void readTask(Task task) {
         RecordClient asked = client;
         lastRead = Optional.empty();
-        read(progress -> Planning.fromRecord(asked, task.id(), again, progress), this::understood);
+        read(progress -> Planning.fromRecord(asked, task.id(), again, progress), this::recognised);
     }
 
     /** Adds what was dropped or chosen, each place once. */
@@ -219,7 +219,7 @@ public final class CollectModel {
 
     private void readFiles(Planning.FromFiles from) {
         lastRead = Optional.of(from);
-        read(progress -> Planning.fromFiles(from, again, progress), this::understood);
+        read(progress -> Planning.fromFiles(from, again, progress), this::recognised);
     }
 
     /** The marker's input and decisions made meanwhile are kept. */
@@ -250,7 +250,7 @@ public final class CollectModel {
     }
 
     /** Reads the archives again with another encoding of names. */
-    void readNamesIn(Charset encoding) {
+    void readWithEncoding(Charset encoding) {
         lastRead.ifPresent(from -> readAgain(from.encoding(Optional.of(encoding))));
     }
 
@@ -269,13 +269,13 @@ public final class CollectModel {
         background.start(work, then, trouble::set);
     }
 
-    private void understood(CollectPlan understood) {
+    private void recognised(CollectPlan understood) {
         close();
         name.set(beside.freeName(understood.task().title()));
         String title = understood.task().title();
-        scheme.set(Beside.called(beside.schemes(), title).orElse(null));
-        phrasebook.set(Beside.called(beside.phrasebooks(), understood.task().module())
-                .or(() -> Beside.called(beside.phrasebooks(), title))
+        scheme.set(Beside.find(beside.schemes(), title).orElse(null));
+        phrasebook.set(Beside.find(beside.phrasebooks(), understood.task().module())
+                .or(() -> Beside.find(beside.phrasebooks(), title))
                 .orElse(null));
         show(understood);
     }

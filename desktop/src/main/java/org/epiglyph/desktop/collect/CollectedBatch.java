@@ -31,9 +31,9 @@ record CollectedBatch(Path batch, Optional<Message> remark) {
             throws Problem {
         MarkScheme marks = scheme == null
                 ? MarkScheme.single(plan.task().maximum())
-                : SchemeFile.read(bytes(scheme), called(scheme));
-        Phrasebook book = phrases == null ? Phrasebook.EMPTY : PhraseFile.read(bytes(phrases), called(phrases), marks);
-        Collecting.carryOut(plan, marks, book, target, progress);
+                : SchemeFile.read(bytes(scheme), nameOf(scheme));
+        Phrasebook book = phrases == null ? Phrasebook.EMPTY : PhraseFile.read(bytes(phrases), nameOf(phrases), marks);
+        Collecting.run(plan, marks, book, target, progress);
         if (covered) {
             Collecting.coverNames(target);
         }
@@ -48,7 +48,7 @@ record CollectedBatch(Path batch, Optional<Message> remark) {
         return new CollectedBatch(batch, Optional.empty());
     }
 
-    private static String called(Path file) {
+    private static String nameOf(Path file) {
         return file.getFileName().toString();
     }
 

@@ -65,7 +65,7 @@ final class Decisions {
     }
 
     /** True if any input or decision was made since the source was read. */
-    boolean isAnything() {
+    boolean hasAny() {
         return version.get() != begun;
     }
 
@@ -166,7 +166,7 @@ final class Decisions {
         changeTo(plan.get().withQuestionsAside());
     }
 
-    void takeBack() {
+    void withdraw() {
         chosenItem().ifPresent(i -> changeTo(plan.get().undecided(i)));
     }
 

@@ -157,7 +157,7 @@ final class Findings {
         box.setValue(charset);
         box.setId("name-encoding");
         box.setMaxWidth(Double.MAX_VALUE);
-        box.valueProperty().addListener((_, _, chosen) -> model.readNamesIn(chosen));
+        box.valueProperty().addListener((_, _, chosen) -> model.readWithEncoding(chosen));
         return new VBox(Form.label("Collect.nameEncoding", box), box);
     }
 

@@ -27,7 +27,7 @@ final class RuleEditor implements Editor {
     private final TextField name = new TextField();
     private final TextField written = new TextField();
     private final ComboBox<Integer> where = new ComboBox<>();
-    private final Label said = Form.text("", "finding-words");
+    private final Label message = Form.text("", "finding-words");
     private final VBox examples = new VBox();
     private final Button use;
     private final Button keep;
@@ -44,7 +44,7 @@ final class RuleEditor implements Editor {
         });
         use.setId("use-rule");
         keep = Form.button("Collect.rule.keep", "plain-button", () -> rule().flatMap(model.beside()::keep)
-                .ifPresent(f -> said.setText(UiText.of("Collect.rule.kept", f))));
+                .ifPresent(f -> message.setText(UiText.of("Collect.rule.kept", f))));
         keep.setId("keep-rule");
         Button learn = Form.button("Collect.rule.learn", "link-button", () -> {
             close.run();
@@ -54,7 +54,7 @@ final class RuleEditor implements Editor {
         cancel.setId("cancel");
         Button file = Form.button("Collect.rule.open", "link-button", this::open);
         root = new VBox(Form.text(UiText.of("Collect.rule.heading"), "subheading"), Form.hint("Collect.rule.hint"),
-                fields(), said, examples, Form.labelled("Collect.rule.name", name, keep),
+                fields(), message, examples, Form.labelled("Collect.rule.name", name, keep),
                 Form.lastLine(file, learn, cancel, use));
         offer();
         root.getStyleClass().add("editor");
@@ -65,7 +65,7 @@ final class RuleEditor implements Editor {
     private void watch() {
         name.setId("rule-name");
         written.setId("rule-written");
-        said.setId("rule-said");
+        message.setId("rule-said");
         written.textProperty().addListener((_, _, _) -> refresh());
         where.valueProperty().addListener((_, _, _) -> refresh());
         show(plan.rule().orElse(FilingRule.of(plan.task().title(), FilingRule.FILE, "<family>_<given>_<free>")));
@@ -142,7 +142,7 @@ final class RuleEditor implements Editor {
             try {
                 show(RuleFile.read(file));
             } catch (Problem e) {
-                said.setText(e.getMessage());
+                message.setText(e.getMessage());
             }
         });
     }
@@ -152,7 +152,7 @@ final class RuleEditor implements Editor {
             return Optional.of(FilingRule.of(name.getText().isBlank() ? plan.task().title() : name.getText().strip(),
                     where.getValue(), written.getText()));
         } catch (IllegalArgumentException e) {
-            said.setText(e.getMessage());
+            message.setText(e.getMessage());
             return Optional.empty();
         }
     }
@@ -163,7 +163,7 @@ final class RuleEditor implements Editor {
         keep.setDisable(rule.isEmpty());
         examples.getChildren().clear();
         rule.ifPresent(r -> {
-            said.setText(r.describe() + " " + UiText.of("Collect.rule.fits", plan.fits(r), plan.items().size()));
+            message.setText(r.describe() + " " + UiText.of("Collect.rule.fits", plan.fits(r), plan.items().size()));
             List<String> paths = plan.items().stream().map(CollectPlan.Item::path).toList();
             paths.stream()
                     .filter(p -> r.read(p).isEmpty())

@@ -37,7 +37,7 @@ final class SheetEditor implements Editor {
     private final ComboBox<Table> table = new ComboBox<>();
     private final ComboBox<Integer> header = new ComboBox<>();
     private final GridPane grid = new GridPane();
-    private final Label said = Form.text("", "finding-words");
+    private final Label message = Form.text("", "finding-words");
     private final Button use;
     private final HBox where = new HBox();
     private final VBox root;
@@ -47,7 +47,7 @@ final class SheetEditor implements Editor {
 
     SheetEditor(CollectModel model, Runnable close) {
         this.model = model;
-        said.setId("sheet-said");
+        message.setId("sheet-said");
         use = Form.button("Collect.sheet.use", "main-button", () -> {
             SheetFile chosen = file.orElseThrow();
             SheetRoles wanted = roles;
@@ -62,19 +62,19 @@ final class SheetEditor implements Editor {
         Button another = Form.button("Collect.sheet.another", "link-button", this::open);
         Button cancel = Form.button("Collect.cancel", "link-button", close);
         cancel.setId("cancel");
-        layTable();
+        fillTable();
         where.getStyleClass().add("field-pair");
         grid.getStyleClass().add("sheet-grid");
         ScrollPane scroll = new ScrollPane(grid);
         VBox.setVgrow(scroll, Priority.ALWAYS);
         root = new VBox(Form.text(UiText.of("Collect.sheet.heading"), "subheading"), Form.hint("Collect.sheet.hint"),
                 where, scroll,
-                said, Form.lastLine(another, none, cancel, use));
+                message, Form.lastLine(another, none, cancel, use));
         root.getStyleClass().add("editor");
         model.planProperty().get().sheet().ifPresentOrElse(s -> show(s.file(), s.roles()), this::showNone);
     }
 
-    private void layTable() {
+    private void fillTable() {
         table.setConverter(Form.shownAs(t -> t.name()));
         header.setConverter(Form.shownAs(h -> UiText.of("Collect.sheet.line", h + 1)));
         table.valueProperty().addListener((_, _, chosen) -> anew(chosen, 0, true));
@@ -107,11 +107,11 @@ final class SheetEditor implements Editor {
             } catch (IOException e) {
                 throw new Problem(UiText.of("Collect.unreadable", path), e);
             }
-        }, read -> show(read, SheetRoles.recognise(read)), said::setText);
+        }, read -> show(read, SheetRoles.recognise(read)), message::setText);
     }
 
     private void showNone() {
-        said.setText(UiText.of("Collect.noSheet"));
+        message.setText(UiText.of("Collect.noSheet"));
         use.setDisable(true);
     }
 
@@ -168,7 +168,7 @@ final class SheetEditor implements Editor {
                 grid.add(cell, column, row - roles.header() + 1);
             }
         }
-        sayWhatFollows();
+        showConsequences();
     }
 
     private Node role(int column) {
@@ -195,17 +195,17 @@ final class SheetEditor implements Editor {
         return box;
     }
 
-    private void sayWhatFollows() {
+    private void showConsequences() {
         try {
             GradeSheet sheet = GradeSheet.of(file.orElseThrow(), roles);
             Student first = sheet.roster().students().getFirst();
             String score = roles.columns().containsKey(Role.SCORE) ? "" : " " + UiText.of("Collect.sheetNoScore");
-            said.setText(UiText.of("Collect.class.read", sheet.roster().students().size(),
+            message.setText(UiText.of("Collect.class.read", sheet.roster().students().size(),
                     first.name() + " (" + first.key() + ")",
                     sheet.roster().students().getLast().name()) + score);
             use.setDisable(false);
         } catch (Problem e) {
-            said.setText(e.getMessage());
+            message.setText(e.getMessage());
             use.setDisable(true);
         }
     }

@@ -125,7 +125,7 @@ final class SourceStep {
         Button table = Form.button("Collect.chooseSheet", "plain-button",
                 () -> choose("*.csv", "*.tsv", "*.txt", "*.xlsx").ifPresent(f -> sheet.setText(f.toString())));
         read.setId("read-files");
-        layPlaces();
+        showPlaceList();
         HBox choosing = new HBox(choose, folder);
         choosing.getStyleClass().add("field-line");
         VBox column = Form.column(UiText.of("Collect.fromFiles"), placeList, choosing,
@@ -140,7 +140,7 @@ final class SourceStep {
         return column;
     }
 
-    private void layPlaces() {
+    private void showPlaceList() {
         placeList.getStyleClass().add("places");
         Label empty = new Label(UiText.of("Collect.dropHere"));
         empty.getStyleClass().add("drop-words");

@@ -30,7 +30,7 @@ final class TimesEditor implements Editor {
     private final TextField grace = new TextField();
     private final TextArea extensions = new TextArea();
     private final CollectPlan plan;
-    private final Label said = Form.text("", "finding-words");
+    private final Label message = Form.text("", "finding-words");
     private final Button use;
     private final Task before;
     private final VBox root;
@@ -50,7 +50,7 @@ final class TimesEditor implements Editor {
         root = new VBox(Form.text(UiText.of("Collect.times.heading"), "subheading"), Form.hint("Collect.times.hint"),
                 Form.labelled("Collect.times.due", due), new VBox(Form.label("Collect.times.zone", zone), zone),
                 Form.labelled("Collect.times.grace", grace),
-                Form.labelledArea("Collect.times.extensions", extensions), said, Form.lastLine(cancel, use));
+                Form.labelledArea("Collect.times.extensions", extensions), message, Form.lastLine(cancel, use));
         root.getStyleClass().add("editor");
         due.textProperty().addListener((_, _, _) -> refresh());
         grace.textProperty().addListener((_, _, _) -> refresh());
@@ -93,7 +93,7 @@ final class TimesEditor implements Editor {
         String minutes = grace.getText().strip();
         boolean graceFits = minutes.matches("\\d{1,6}") && Integer.parseInt(minutes) <= LONGEST_GRACE_MINUTES;
         if (when.isEmpty() && !due.getText().isBlank() || !graceFits) {
-            said.setText(UiText.of("Collect.times.bad", due.getText(), grace.getText()));
+            message.setText(UiText.of("Collect.times.bad", due.getText(), grace.getText()));
             return Optional.empty();
         }
         Map<StudentKey, Instant> longer = new LinkedHashMap<>();
@@ -102,12 +102,12 @@ final class TimesEditor implements Editor {
             StudentKey key = new StudentKey(blank < 0 ? line : line.substring(0, blank));
             Optional<Instant> until = WrittenTime.read(blank < 0 ? "" : line.substring(blank), in);
             if (until.isEmpty() || plan.roster().find(key).isEmpty()) {
-                said.setText(UiText.of("Collect.times.badExtension", line));
+                message.setText(UiText.of("Collect.times.badExtension", line));
                 return Optional.empty();
             }
             longer.put(key, until.get());
         }
-        said.setText("");
+        message.setText("");
         return Optional.of(new Task(before.id(), before.module(), before.title(), before.instructions(), when, in,
                 before.maximum(), Duration.ofMinutes(Integer.parseInt(minutes)), longer));
     }

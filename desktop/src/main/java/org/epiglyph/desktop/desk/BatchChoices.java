@@ -40,7 +40,7 @@ final class BatchChoices extends VBox {
         Path here = model.workspace().folder().root();
         String module = model.batch().task().module();
         work.start(() -> CourseReading.besides(here, module),
-                found -> found.forEach((folder, title) -> add(folder, title, false)), model::say);
+                found -> found.forEach((folder, title) -> add(folder, title, false)), model::refuse);
     }
 
     private void add(Path folder, String title, boolean ticked) {
@@ -71,7 +71,7 @@ final class BatchChoices extends VBox {
     void take(Path folder) {
         Path whole = folder.toAbsolutePath().normalize();
         if (whole.equals(model.workspace().folder().root().toAbsolutePath().normalize())) {
-            model.say(UiText.of("Passages.thisBatch"));
+            model.refuse(UiText.of("Passages.thisBatch"));
             return;
         }
         String name = String.valueOf(whole.getFileName());
@@ -79,9 +79,9 @@ final class BatchChoices extends VBox {
             if (there) {
                 add(whole, name, true);
             } else {
-                model.say(UiText.of("Passages.noBatch", name));
+                model.refuse(UiText.of("Passages.noBatch", name));
             }
-        }, model::say);
+        }, model::refuse);
     }
 
     private void notifyChosen() {

@@ -61,13 +61,13 @@ final class BesideSide implements Side {
         add.setOnAction(_ -> choose());
         remove.setOnAction(_ -> files.removeAid(shown));
         inStep.setSelected(true);
-        inStep.selectedProperty().addListener((_, _, _) -> keepInStep());
+        inStep.selectedProperty().addListener((_, _, _) -> synchronizeScrolling());
         FlowPane acts = new FlowPane(add, remove, inStep);
         acts.getStyleClass().add("side-acts");
         node = new VBox(choices, content, acts);
         node.getStyleClass().add("side-content");
         VBox.setVgrow(content, Priority.ALWAYS);
-        roll.arrangedProperty().addListener((_, _, _) -> keepInStep());
+        roll.arrangedProperty().addListener((_, _, _) -> synchronizeScrolling());
     }
 
     private static Button link(String text) {
@@ -161,7 +161,7 @@ final class BesideSide implements Side {
                     content.getChildren().setAll(other);
                     other.show(made);
                     other.marks(model.submission().marks(), List.of(), false);
-                    keepInStep();
+                    synchronizeScrolling();
                 }
             });
         });
@@ -184,7 +184,7 @@ final class BesideSide implements Side {
     }
 
     /** The other pages follow: the same page at the same height. */
-    private void keepInStep() {
+    private void synchronizeScrolling() {
         if (!inStep.isSelected() || other.getScene() == null || content.getChildren().isEmpty()
                 || content.getChildren().getFirst() != other) {
             return;

@@ -48,11 +48,11 @@ final class CountsLine extends Label {
                 }
             }
             return TextCounts.of(pages);
-        }, counts -> setText(said(counts)), this::setText);
+        }, counts -> setText(describe(counts)), this::setText);
     }
 
     /** A scan has no words to count. */
-    private static String said(TextCounts counts) {
+    private static String describe(TextCounts counts) {
         return counts.pages() == 0
                 ? ""
                 : counts.words() == 0

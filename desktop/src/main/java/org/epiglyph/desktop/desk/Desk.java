@@ -84,7 +84,7 @@ public final class Desk implements Place {
         pieces = new Pieces(model, images, files);
         words = new PageWords(images);
         gestures = new Gestures(model, words, (leaf, at, text) -> TypedTextField.open(model, leaf, at, text));
-        pages = new PageRoll(images, gestures::equip, model::see);
+        pages = new PageRoll(images, gestures::equip, model::markSeen);
         gestures.on(pages);
         pages.look(looks.view().arrangement(), looks.view().zoom());
         openPages = new OpenPages(model, images, pieces, pages, tools.settings()::pageSpace, this::shown);
@@ -116,7 +116,7 @@ public final class Desk implements Place {
         lookAgain = new LookAgain(model.batchProperty()::get, SerialExecutor.thread(), model.progress()::lookAgain);
         firstPage = new UntilFirstPage(pages, this::showAroundPages);
         parts = new PartsInSight(looks, new PartsInSight.Parts(ledger, penCase, roll, pages, margin));
-        root = new StackPane(laidOut(), above);
+        root = new StackPane(layout(), above);
         title = Bindings.createStringBinding(this::titleText, model.batchProperty(),
                 model.progress().scoredProperty(), model.walk().followedProperty());
         marks = new MarkActs(model, pages, files, this::toMark);
@@ -132,7 +132,7 @@ public final class Desk implements Place {
         parts.arrange();
     }
 
-    private HBox laidOut() {
+    private HBox layout() {
         HBox.setHgrow(pages, Priority.ALWAYS);
         StackPane sheets = new StackPane(new HBox(pages, parts.besidePaper()), margin);
         sheets.setMinWidth(0);
@@ -216,7 +216,7 @@ public final class Desk implements Place {
 
     private void changed(Batch before, Batch now) {
         lookAgain.later();
-        boolean named = openPages.namesChanged(before, now);
+        boolean named = openPages.redrawIfNamesChanged(before, now);
         if (named || !before.aids().equals(now.aids()) || !before.phrasebook().equals(now.phrasebook())) {
             side.refresh();
         }
@@ -278,7 +278,7 @@ public final class Desk implements Place {
         ledger.saveText();
         model.writing().finish(); // while the pages being typed on are still there
         openPages.leave();
-        pages.room().ifPresent(model::keepRoom);
+        pages.room().ifPresent(model::saveRoom);
         tools.scans().close();
         spoken.end();
         lookAgain.end();
@@ -293,7 +293,7 @@ public final class Desk implements Place {
         tools.making().first(model.student());
         tools.scans().first(model.student());
         above.getChildren().clear();
-        keyPen.putAway();
+        keyPen.hide();
         if (!question.isOn()) {
             model.scores().beginWithUnscored();
         }

@@ -72,7 +72,7 @@ final class DeskWays {
     /** Stays on one criterion while going through the class, or returns to one student after the other. */
     private void toggleByQuestion() {
         parts.question.toggle();
-        model.tell(UiText.of(parts.question.isOn() ? "Desk.byQuestion" : "Desk.byStudent"));
+        model.report(UiText.of(parts.question.isOn() ? "Desk.byQuestion" : "Desk.byStudent"));
     }
 
     /** Shows a mark on its page and selects it. */
@@ -106,7 +106,7 @@ final class DeskWays {
 
     private void toPages() {
         if (parts.keyPen.isOut()) {
-            parts.keyPen.putAway();
+            parts.keyPen.hide();
             return;
         }
         parts.closeCard.run();

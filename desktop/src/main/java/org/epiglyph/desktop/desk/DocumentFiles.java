@@ -76,9 +76,9 @@ final class DocumentFiles {
             try {
                 then = work.run();
             } catch (IOException e) {
-                then = () -> model.say(failure);
+                then = () -> model.refuse(failure);
             } catch (Problem e) {
-                then = () -> model.say(e.getMessage());
+                then = () -> model.refuse(e.getMessage());
             }
             onInterface.execute(then);
         });
@@ -99,17 +99,17 @@ final class DocumentFiles {
     void openOutside(Document document) {
         BatchFolder folder = model.workspace().folder();
         if (model.submission().student().isCovered()) {
-            model.say(UiText.of("Desk.coveredOutside"));
+            model.refuse(UiText.of("Desk.coveredOutside"));
             return;
         }
         away(() -> {
             Optional<Message> refusal = Startable.refusal(folder.original(document), document.name());
             if (refusal.isPresent()) {
-                return () -> model.say(UiText.of("Desk.notStarted", document.name(), refusal.get().text()));
+                return () -> model.refuse(UiText.of("Desk.notStarted", document.name(), refusal.get().text()));
             }
             if (asked.add(document.id())) {
                 return () -> model
-                        .say(UiText.of("Desk.askOutside", document.name(), Startable.kind(document.name()).text()));
+                        .refuse(UiText.of("Desk.askOutside", document.name(), Startable.kind(document.name()).text()));
             }
             Path copy = copyFor(folder, document);
             if (!Files.exists(copy)) {
@@ -117,7 +117,7 @@ final class DocumentFiles {
             }
             return () -> {
                 opener.accept(copy);
-                model.tell(UiText.of("Desk.openedOutside", copy));
+                model.report(UiText.of("Desk.openedOutside", copy));
             };
         }, UiText.of("Desk.notOpened", document.name()));
     }
@@ -206,8 +206,8 @@ final class DocumentFiles {
     void ownPicture(Path file, Consumer<Face> then) {
         away(() -> {
             OwnPicture picture = OwnPicture.read(file);
-            picture.keepIn(model.workspace().folder().pictures());
-            picture.keepIn(settings.pictures());
+            picture.storeIn(model.workspace().folder().pictures());
+            picture.storeIn(settings.pictures());
             return () -> then.accept(new Face.Picture(picture.name(), picture.aspect()));
         }, UiText.of("Desk.notAttached", file));
     }
@@ -279,7 +279,7 @@ final class DocumentFiles {
      * @param whose empty for a document beside the whole batch
      */
     void unlock(Optional<StudentKey> whose, Document document, String password) {
-        String called = whose.map(s -> model.batch().submission(s).called(document)).orElse(document.name());
+        String called = whose.map(s -> model.batch().submission(s).displayName(document)).orElse(document.name());
         away(() -> {
             Pages pages = PageMaking.unlock(model.workspace(), document, called, password);
             return () -> model.edit(whose.<Edit>map(s -> new Edit.MakePages(s, document.id(), pages))

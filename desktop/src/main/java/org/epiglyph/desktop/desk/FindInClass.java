@@ -28,7 +28,7 @@ final class FindInClass extends VBox {
     private final DeskModel model;
     private final ClassSearch search;
     private final Newest newest = new Newest(SerialExecutor.thread());
-    private final Label said = Form.text("", "hint");
+    private final Label message = Form.text("", "hint");
     private final FoundRows<ClassSearch.Found> list;
     private int silent;
 
@@ -39,23 +39,23 @@ final class FindInClass extends VBox {
         list = new FoundRows<>("find-students",
                 f -> UiText.of("Side.findStudent", model.batch().listedName(f.student()), f.places()),
                 f -> go.accept(f.student()));
-        said.setId("find-class-said");
+        message.setId("find-class-said");
         VBox.setVgrow(list, Priority.ALWAYS);
-        getChildren().addAll(said, list);
+        getChildren().addAll(message, list);
     }
 
     /** Searches the class; a blank query searches nobody. */
     void search(TextQuery wanted) {
         silent = 0;
         list.show(List.of());
-        said.setText("");
+        message.setText("");
         if (wanted.isBlank()) {
             newest.drop();
             return;
         }
         Batch batch = model.batch();
-        said.setText(UiText.of("Side.findSearching", 0, batch.submissions().size()));
-        newest.startLong(turn -> search(turn, batch, wanted), said::setText);
+        message.setText(UiText.of("Side.findSearching", 0, batch.submissions().size()));
+        newest.startLong(turn -> search(turn, batch, wanted), message::setText);
     }
 
     private void search(Newest.Turn turn, Batch batch, TextQuery wanted) {
@@ -67,21 +67,21 @@ final class FindInClass extends VBox {
             if (part.size() == AT_ONCE) {
                 List<ClassSearch.Found> now = List.copyOf(part);
                 int looked = done[0];
-                turn.tell(() -> take(now, UiText.of("Side.findSearching", looked, batch.submissions().size())));
+                turn.report(() -> take(now, UiText.of("Side.findSearching", looked, batch.submissions().size())));
                 part.clear();
             }
             return turn.isWanted();
         });
-        turn.tell(() -> {
+        turn.report(() -> {
             take(part, "");
-            said.setText(summary());
+            message.setText(summary());
         });
     }
 
     private void take(List<ClassSearch.Found> part, String progress) {
         silent += (int) part.stream().filter(f -> !f.readable()).count();
         list.add(part.stream().filter(f -> f.places() > 0).toList());
-        said.setText(progress);
+        message.setText(progress);
         refresh();
     }
 

@@ -40,7 +40,7 @@ final class FindSide implements Side {
     private final PageRoll roll;
     private final PageImages images;
     private final TextField field = new TextField();
-    private final Label said = new Label();
+    private final Label message = new Label();
     private final VBox list = new VBox();
     private final CheckBox everywhere = new CheckBox(UiText.of("Side.findEverywhere"));
     private final CheckBox similar = new CheckBox(UiText.of("Side.findSimilar"));
@@ -64,13 +64,13 @@ final class FindSide implements Side {
         this.images = images;
         this.go = go;
         inClass = new FindInClass(model, go);
-        layChoice(everywhere, "find-everywhere");
-        layChoice(similar, "find-similar");
+        addChoice(everywhere, "find-everywhere");
+        addChoice(similar, "find-similar");
         Form.show(inClass, false);
-        layField();
-        said.setId("find-said");
-        said.getStyleClass().add("hint");
-        said.setWrapText(true);
+        addField();
+        message.setId("find-said");
+        message.getStyleClass().add("hint");
+        message.setWrapText(true);
         Button before = step("Side.findBefore", -1);
         Button next = step("Side.findNext", 1);
         HBox steps = new HBox(before, next);
@@ -80,17 +80,17 @@ final class FindSide implements Side {
         VBox.setVgrow(scroll, Priority.ALWAYS);
         VBox.setVgrow(inClass, Priority.ALWAYS);
         list.getStyleClass().add("found-list");
-        node = new VBox(field, everywhere, similar, steps, said, scroll, inClass);
+        node = new VBox(field, everywhere, similar, steps, message, scroll, inClass);
         node.getStyleClass().add("side-content");
     }
 
-    private void layChoice(CheckBox choice, String id) {
+    private void addChoice(CheckBox choice, String id) {
         choice.setId(id);
         choice.setWrapText(true);
         choice.setOnAction(_ -> search());
     }
 
-    private void layField() {
+    private void addField() {
         field.setId("find-words");
         field.setPromptText(UiText.of("Side.findPrompt"));
         field.setAccessibleText(UiText.of("Side.findPrompt"));
@@ -207,10 +207,10 @@ final class FindSide implements Side {
             list.getChildren().add(row);
         }
         if (field.getText().isBlank()) {
-            said.setText(readable ? "" : UiText.of("Side.nothingReadable"));
+            message.setText(readable ? "" : UiText.of("Side.nothingReadable"));
             roll.found(Map.of());
         } else {
-            said.setText(found.isEmpty()
+            message.setText(found.isEmpty()
                     ? UiText.of(readable ? "Side.notFound" : "Side.nothingReadable")
                     : UiText.of("Side.foundCount", found.size()));
             reveal();

@@ -120,9 +120,9 @@ final class HintsModel {
                 }
                 PageText text = text(page);
                 List<Hint> found = Hints.of(page, text, isKnown);
-                turn.tell(() -> add(found, text.words().size(), page.equals(pages.getLast())));
+                turn.report(() -> add(found, text.words().size(), page.equals(pages.getLast())));
             }
-        }, model::say);
+        }, model::refuse);
         if (pages.isEmpty()) {
             state.set(new State(true, true, List.of(), 0));
         }
@@ -168,7 +168,7 @@ final class HintsModel {
             model.place(better.isEmpty()
                     ? struck
                     : struck.replacing().withRemark(Remark.of(better)));
-        }, model::say);
+        }, model::refuse);
     }
 
     /** Of a repeated word, the second is struck. */
@@ -210,6 +210,6 @@ final class HintsModel {
             state.set(new State(now.wanted, now.ready,
                     now.hints.stream().filter(h -> !h.letters().equalsIgnoreCase(hint.letters())).toList(),
                     now.wordCount));
-        }, model::say);
+        }, model::refuse);
     }
 }

@@ -37,7 +37,7 @@ final class HintsSide implements Side {
         wanted.setWrapText(true);
         wanted.setOnAction(_ -> hints.want(wanted.isSelected()));
         counts.setId("hints-counts");
-        list = new FoundRows<>("hints-list", this::said, this::reveal);
+        list = new FoundRows<>("hints-list", this::describe, this::reveal);
         correct = Form.button("Hints.correct", "main-button", this::correct);
         correct.setId("hint-correct");
         accept = Form.button("Hints.accept", "plain-button", this::accept);
@@ -65,7 +65,7 @@ final class HintsSide implements Side {
         hints.refresh();
     }
 
-    private String said(Hint hint) {
+    private String describe(Hint hint) {
         return UiText.of("Hints.on", pages.pages().indexOf(hint.page()) + 1, hint.text(),
                 UiText.of("Hints.one." + hint.kind().name()));
     }
@@ -134,10 +134,10 @@ final class HintsSide implements Side {
         list.chosen().ifPresentOrElse(hint -> {
             pages.found(Map.of());
             hints.correct(hint, pages.uprightTurn(hint.page()));
-        }, () -> model.say(UiText.of("Hints.chooseOne")));
+        }, () -> model.refuse(UiText.of("Hints.chooseOne")));
     }
 
     private void accept() {
-        list.chosen().ifPresentOrElse(hints::accept, () -> model.say(UiText.of("Hints.chooseOne")));
+        list.chosen().ifPresentOrElse(hints::accept, () -> model.refuse(UiText.of("Hints.chooseOne")));
     }
 }

@@ -50,7 +50,7 @@ final class HistorySide implements Side {
     HistorySide(DeskModel model, ZoneId zone) {
         this.model = model;
         this.zone = zone;
-        layList();
+        createList();
         looking.setWrapText(true);
         Button back = new Button(UiText.of("Side.bringBack"));
         back.setId("bring-back");
@@ -59,7 +59,7 @@ final class HistorySide implements Side {
         Button now = new Button(UiText.of("Side.toPresent"));
         now.setId("to-present");
         now.getStyleClass().add("plain-button");
-        now.setOnAction(_ -> model.past().lookAtPresent());
+        now.setOnAction(_ -> model.past().showPresent());
         HBox acts = new HBox(back, now);
         acts.getStyleClass().add("field-line");
         banner = new VBox(looking, acts);
@@ -73,7 +73,7 @@ final class HistorySide implements Side {
         showBanner();
     }
 
-    private void layList() {
+    private void createList() {
         list.getStyleClass().add("history-list");
         list.setId("history-list");
         list.setCellFactory(_ -> new Row());
@@ -108,7 +108,7 @@ final class HistorySide implements Side {
 
     @Override
     public void leave() {
-        model.past().lookAtPresent();
+        model.past().showPresent();
     }
 
     private void showBanner() {
@@ -164,7 +164,7 @@ final class HistorySide implements Side {
                             model.open(student.get());
                         }
                         model.past()
-                                .lookBack(new Past.Earlier(item.at(),
+                                .showEarlier(new Past.Earlier(item.at(),
                                         then.get().shownAs(model.batch().submission(student.get()))));
                     }
                 }, this::failed);
@@ -174,7 +174,7 @@ final class HistorySide implements Side {
     private void failed(String why) {
         reading = false;
         again = false;
-        model.say(why);
+        model.refuse(why);
     }
 
     private String describe(Chronicle.Item item) {

@@ -128,7 +128,7 @@ final class MarkActs {
             model.chosen().copy();
         } else {
             Clipboard.getSystemClipboard().setContent(Map.of(DataFormat.PLAIN_TEXT, read.text()));
-            model.tell(UiText.of("Desk.wordsCopied"));
+            model.report(UiText.of("Desk.wordsCopied"));
         }
     }
 
@@ -141,7 +141,7 @@ final class MarkActs {
                 .toList();
         if (evidence.isEmpty()) {
             String name = model.batch().scheme().findCriterion(criterion).map(Criterion::name).orElse("");
-            model.say(UiText.of("Desk.noEvidence", name));
+            model.refuse(UiText.of("Desk.noEvidence", name));
             return;
         }
         int here = model.chosen().one().map(evidence::indexOf).orElse(-1);
@@ -156,9 +156,9 @@ final class MarkActs {
                     .flatMap(page -> seen(page).stream())
                     .toList();
             if (stamps.isEmpty() || !model.place(stamps)) {
-                model.say(UiText.of("Desk.noBlankPage"));
+                model.refuse(UiText.of("Desk.noBlankPage"));
             } else {
-                model.tell(UiText.of("Desk.blankStamped", stamps.size()));
+                model.report(UiText.of("Desk.blankStamped", stamps.size()));
             }
         });
     }

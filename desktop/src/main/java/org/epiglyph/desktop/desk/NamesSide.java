@@ -137,7 +137,7 @@ final class NamesSide implements Side {
     /** Requires a reason, which the history stores. */
     private void uncover(Set<StudentKey> who) {
         if (reason.getText().isBlank()) {
-            model.say(UiText.of("Names.needsReason"));
+            model.refuse(UiText.of("Names.needsReason"));
             reason.requestFocus();
             return;
         }
@@ -146,7 +146,7 @@ final class NamesSide implements Side {
                 .collect(Collectors.toSet());
         if (model.edit(new Edit.UncoverNames(covered, reason.getText().strip()))) {
             reason.clear();
-            model.tell(UiText.of("Names.uncoveredSaid", covered.size()));
+            model.report(UiText.of("Names.uncoveredSaid", covered.size()));
             pages.requestFocus();
         }
     }

@@ -124,7 +124,7 @@ final class OpenPages {
      *
      * @return true if so
      */
-    boolean namesChanged(Batch before, Batch now) {
+    boolean redrawIfNamesChanged(Batch before, Batch now) {
         boolean changed = before.naming() != now.naming() || before.covers() != now.covers();
         if (changed) {
             images.coverAnew();

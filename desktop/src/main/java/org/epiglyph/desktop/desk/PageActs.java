@@ -61,9 +61,9 @@ final class PageActs {
             acts.add(Act.of("Desk.act.fold." + part, FOLDING.get(i), () -> looks.fold(part)));
         }
         acts.add(Act.of("Desk.act.straight", "Shortcut+Shift+R",
-                () -> model.tell(UiText.of(pages.toggleStraight() ? "Desk.straight" : "Desk.notStraight"))));
+                () -> model.report(UiText.of(pages.toggleStraight() ? "Desk.straight" : "Desk.notStraight"))));
         acts.add(Act.of("Desk.act.contrast", "Shortcut+Shift+K",
-                () -> model.tell(UiText.of(pages.toggleContrast() ? "Desk.contrast" : "Desk.noContrast"))));
+                () -> model.report(UiText.of(pages.toggleContrast() ? "Desk.contrast" : "Desk.noContrast"))));
         return acts;
     }
 

@@ -43,7 +43,7 @@ final class PagesSide implements Side {
     private final DoubleConsumer sizes;
     private final TextField number = new TextField();
     private final TextField percent = new TextField();
-    private final Label said = new Label();
+    private final Label message = new Label();
     private final Rows<Integer> rows = new Rows<>("small-leaves", this::row);
     private final CountsLine counts;
     private final VBox node;
@@ -66,9 +66,9 @@ final class PagesSide implements Side {
         number.setId("page-number");
         number.setPrefColumnCount(5);
         number.setOnAction(_ -> go());
-        said.getStyleClass().add("notice");
-        said.setWrapText(true);
-        said.managedProperty().bind(said.textProperty().isNotEmpty());
+        message.getStyleClass().add("notice");
+        message.setWrapText(true);
+        message.managedProperty().bind(message.textProperty().isNotEmpty());
         Label percentLabel = new Label(UiText.of("Side.size"));
         percentLabel.setLabelFor(percent);
         percent.setId("page-percent");
@@ -78,7 +78,7 @@ final class PagesSide implements Side {
         line.getStyleClass().add("field-line");
         rows.widthProperty().addListener((_, _, width) -> arrange(width.doubleValue()));
         counts = new CountsLine(model);
-        node = new VBox(line, said, counts, rows);
+        node = new VBox(line, message, counts, rows);
         node.getStyleClass().add("side-content");
         VBox.setVgrow(rows, javafx.scene.layout.Priority.ALWAYS);
         roll.arrangedProperty().addListener((_, _, _) -> markHere());
@@ -103,7 +103,7 @@ final class PagesSide implements Side {
     private void resize() {
         String typed = percent.getText().replace("%", "").strip();
         boolean known = typed.matches("\\d{1,4}") && Integer.parseInt(typed) > 0;
-        said.setText(known ? "" : UiText.of("Side.noSuchSize", typed));
+        message.setText(known ? "" : UiText.of("Side.noSuchSize", typed));
         if (known) {
             sizes.accept(Integer.parseInt(typed) / 100.0 * NATURAL);
             roll.requestFocus();
@@ -115,7 +115,7 @@ final class PagesSide implements Side {
         String typed = number.getText().strip();
         boolean known = typed.matches("\\d{1,5}") && Integer.parseInt(typed) >= 1
                 && Integer.parseInt(typed) <= pages.size();
-        said.setText(known ? "" : UiText.of("Side.noSuchPage", typed, pages.size()));
+        message.setText(known ? "" : UiText.of("Side.noSuchPage", typed, pages.size()));
         if (known) {
             roll.reveal(pages.get(Integer.parseInt(typed) - 1), 0);
             roll.requestFocus();
@@ -127,11 +127,11 @@ final class PagesSide implements Side {
         int fitting = Math.max(1, (int) ((width - SCROLL_BAR) / (WIDTH + AROUND)));
         if (fitting != across) {
             across = fitting;
-            lay();
+            showThumbnails();
         }
     }
 
-    private void lay() {
+    private void showThumbnails() {
         buttons.clear();
         rows.getItems().setAll(IntStream.range(0, (shown.size() + across - 1) / across).boxed().toList());
         rows.refresh();
@@ -157,7 +157,7 @@ final class PagesSide implements Side {
             shown = pages;
             shownTurns = model.submission().turns().hashCode();
             here = Optional.empty();
-            lay();
+            showThumbnails();
         } else {
             buttons.forEach(this::mark);
         }

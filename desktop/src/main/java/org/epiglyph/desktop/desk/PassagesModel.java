@@ -30,7 +30,7 @@ final class PassagesModel {
     private static final long TOLD_NANOS = 700_000_000;
     private final DeskModel model;
     private final PageImages images;
-    private final Consumer<Known> told;
+    private final Consumer<Known> listener;
     private final Newest comparing = new Newest(SerialExecutor.thread());
     private final Newest pairing = new Newest(SerialExecutor.thread());
     private ClassPassages passages;
@@ -60,11 +60,11 @@ final class PassagesModel {
     /** Which students of the class have passages in common. */
     record Class(List<Pairs.Pair> pairs, List<Set<StudentKey>> groups) {}
 
-    /** @param told receives what is known, repeatedly while the class is read */
-    PassagesModel(DeskModel model, PageImages images, Consumer<Known> told) {
+    /** @param listener receives what is known, repeatedly while the class is read */
+    PassagesModel(DeskModel model, PageImages images, Consumer<Known> listener) {
         this.model = model;
         this.images = images;
-        this.told = told;
+        this.listener = listener;
         passages = passages();
     }
 
@@ -103,19 +103,19 @@ final class PassagesModel {
         boolean withCommonplace = commonplace;
         comparing.startLong(turn -> {
             long[] last = {System.nanoTime()};
-            here.take(batch, looked -> {
+            here.read(batch, looked -> {
                 if (System.nanoTime() - last[0] > TOLD_NANOS) {
                     last[0] = System.nanoTime();
-                    tell(turn, known(here, submission, withCommonplace, looked));
+                    report(turn, known(here, submission, withCommonplace, looked));
                 }
                 return turn.isWanted();
             });
-            tell(turn, known(here, submission, withCommonplace, batch.submissions().size()));
-        }, model::say);
+            report(turn, known(here, submission, withCommonplace, batch.submissions().size()));
+        }, model::refuse);
     }
 
-    private void tell(Newest.Turn turn, Known known) {
-        turn.tell(() -> told.accept(known));
+    private void report(Newest.Turn turn, Known known) {
+        turn.report(() -> listener.accept(known));
     }
 
     private static Known known(ClassPassages here, Submission submission, boolean commonplace, int looked) {
@@ -134,7 +134,7 @@ final class PassagesModel {
         Submission own = model.submission();
         ClassPassages here = passages;
         pairing.start(() -> pair(here, batch, own, other), then, why -> {
-            model.say(why);
+            model.refuse(why);
             failed.run();
         });
     }
@@ -150,7 +150,7 @@ final class PassagesModel {
                 Optional<ClassPassages.OtherWork> work = batch.isCovered() // its pages would reveal whose they are
                         ? Optional.empty()
                         : here.placed(elsewhere);
-                work.ifPresent(w -> images.lend(w.pages()));
+                work.ifPresent(w -> images.addDocuments(w.pages()));
                 yield new Pair(mine, work.map(ClassPassages.OtherWork::words),
                         work.map(ClassPassages.OtherWork::documents).orElse(List.of()));
             }
@@ -163,11 +163,11 @@ final class PassagesModel {
         ClassPassages here = passages;
         boolean withCommonplace = commonplace;
         comparing.startLong(turn -> {
-            here.take(batch, _ -> turn.isWanted());
+            here.read(batch, _ -> turn.isWanted());
             List<Pairs.Pair> pairs = here.pairs(batch, withCommonplace, turn::isWanted);
             List<Set<StudentKey>> groups = Pairs.groups(pairs, batch.submissions().size());
-            turn.tell(() -> then.accept(new Class(pairs, groups)));
-        }, model::say);
+            turn.report(() -> then.accept(new Class(pairs, groups)));
+        }, model::refuse);
     }
 
     /** Stops comparing. */

@@ -51,7 +51,7 @@ final class PassagesSide implements Side {
     private final Pieces pieces;
     private final PassagesModel passages;
     private final PageRoll other;
-    private final Label said = Form.text("", "hint");
+    private final Label message = Form.text("", "hint");
     private final VBox choices = new VBox();
     private final BatchChoices batches;
     private final Button back = Form.button("Passages.back", "link-button", this::toClass);
@@ -78,7 +78,7 @@ final class PassagesSide implements Side {
         other = new PageRoll(images, _ -> {}, _ -> {});
         other.setAccessibleText(UiText.of("Passages.otherPages"));
         other.setId("passages-other");
-        said.setId("passages-said");
+        message.setId("passages-said");
         back.setId("passages-back");
         ofClass.setId("passages-pairs-button");
         students = new FoundRows<>("passages-list", this::describe, this::choose);
@@ -93,7 +93,7 @@ final class PassagesSide implements Side {
         for (Region part : List.of(students, pairs, other)) {
             VBox.setVgrow(part, Priority.ALWAYS);
         }
-        node = new VBox(said, choices, back, students, pairs, aside, list, settingAside, other);
+        node = new VBox(message, choices, back, students, pairs, aside, list, settingAside, other);
         node.getStyleClass().add("side-content");
         forget();
     }
@@ -186,7 +186,7 @@ final class PassagesSide implements Side {
         beside(Optional.empty());
         students.show(List.of());
         aside.refresh();
-        said.setText(UiText.of("Passages.notReady", 0, model.batch().submissions().size()));
+        message.setText(UiText.of("Passages.notReady", 0, model.batch().submissions().size()));
         other.found(Map.of());
         roll.found(Map.of());
     }
@@ -221,11 +221,11 @@ final class PassagesSide implements Side {
         Form.show(pairs, true);
         Form.show(back, true);
         pairs.show(List.of());
-        said.setText(UiText.of("Passages.reading"));
+        message.setText(UiText.of("Passages.reading"));
         compared = Optional.empty();
         passages.pairs(found -> {
             List<Pairs.Pair> most = found.pairs().stream().limit(MOST_PAIRS).toList();
-            said.setText(UiText.of("Passages.pairsSaid", found.pairs().size()) + groups(found.groups()));
+            message.setText(UiText.of("Passages.pairsSaid", found.pairs().size()) + groups(found.groups()));
             pairs.show(most);
             pairs.focus();
         });
@@ -256,7 +256,7 @@ final class PassagesSide implements Side {
             return;
         }
         wordCount = known.wordCount().orElse(0);
-        said.setText(sentence(known));
+        message.setText(sentence(known));
         students.show(known.common());
         known.common().stream().filter(c -> cameFrom.equals(Optional.of(c.other()))).findFirst().ifPresent(c -> {
             students.choose(Optional.of(c));
@@ -291,11 +291,11 @@ final class PassagesSide implements Side {
                         .map(t -> "\n" + UiText.of("Passages.received", DAY.format(t.atZone(model.zone()))))
                         .orElse("")
                 : "";
-        return UiText.of("Passages.row", called(common.other()),
+        return UiText.of("Passages.row", nameOf(common.other()),
                 Math.round(100.0 * common.wordCount() / Math.max(1, wordCount)), common.passages().size()) + when;
     }
 
-    private String called(Source source) {
+    private String nameOf(Source source) {
         return switch (source) {
             case Source.Mate(StudentKey student) -> model.batch().listedName(student);
             case Source.Given(String document) ->
@@ -314,12 +314,12 @@ final class PassagesSide implements Side {
 
     private void choose(Corpus.Common common) {
         beside(Optional.of(common));
-        said.setText(UiText.of("Passages.reading"));
-        passages.pair(common.other(), pair -> lay(common, pair), this::compare);
+        message.setText(UiText.of("Passages.reading"));
+        passages.pair(common.other(), pair -> showBoth(common, pair), this::compare);
     }
 
     /** Shows both papers beside each other, as far as the other one is available. */
-    private void lay(Corpus.Common common, PassagesModel.Pair pair) {
+    private void showBoth(Corpus.Common common, PassagesModel.Pair pair) {
         Batch batch = model.batch();
         Thread.ofVirtual().start(() -> {
             List<Piece> made = switch (common.other()) {
@@ -331,8 +331,8 @@ final class PassagesSide implements Side {
             };
             Platform.runLater(() -> {
                 if (chosen.equals(Optional.of(common))) {
-                    said.setText(UiText.of(pair.other().isEmpty() ? "Passages.withUnseen" : "Passages.with",
-                            called(common.other())));
+                    message.setText(UiText.of(pair.other().isEmpty() ? "Passages.withUnseen" : "Passages.with",
+                            nameOf(common.other())));
                     Form.show(other, pair.other().isPresent());
                     other.show(made);
                     draw(common, pair);

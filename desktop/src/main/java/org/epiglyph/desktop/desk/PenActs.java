@@ -34,7 +34,7 @@ final class PenActs {
         for (int i = 1; i <= Math.min(KEYS, held().slots().size()); i++) {
             int number = i;
             acts.add(numbered("Desk.act.take.", "Desk.act.takeSlot", i, "DIGIT" + i % KEYS,
-                    () -> model.take(number - 1)));
+                    () -> model.takeSlot(number - 1)));
         }
         for (int i = 1; i <= MOST_USED; i++) {
             int number = i;
@@ -62,12 +62,12 @@ final class PenActs {
     }
 
     private void takeBeside(int by) {
-        model.take(Math.floorMod(held().inHand() + by, held().slots().size()));
+        model.takeSlot(Math.floorMod(held().inHand() + by, held().slots().size()));
     }
 
     private void take(Tool tool) {
         held().find(tool)
-                .ifPresentOrElse(model::take,
-                        () -> model.say(UiText.of("Desk.noSlot", UiText.of("Tool." + tool.name()))));
+                .ifPresentOrElse(model::takeSlot,
+                        () -> model.refuse(UiText.of("Desk.noSlot", UiText.of("Tool." + tool.name()))));
     }
 }

@@ -52,7 +52,7 @@ final class PhrasesSide implements Side {
         search.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
             if (e.getCode() == KeyCode.ENTER) {
                 e.consume();
-                model.writing().phrases(search.getText()).stream().findFirst().ifPresent(this::put);
+                model.writing().phrases(search.getText()).stream().findFirst().ifPresent(this::place);
             }
         });
         scroll.setFitToWidth(true);
@@ -134,13 +134,13 @@ final class PhrasesSide implements Side {
     private void hear(VBox row, Phrase phrase) {
         row.setOnMouseClicked(e -> {
             if (e.isStillSincePress()) {
-                put(phrase);
+                place(phrase);
             }
         });
         row.setOnKeyPressed(e -> {
             if (e.getCode() == KeyCode.ENTER) {
                 e.consume();
-                put(phrase);
+                place(phrase);
             }
         });
         hand.draggable(row, phrase);
@@ -155,7 +155,7 @@ final class PhrasesSide implements Side {
         VBox below = new VBox(
                 new MissingList(model.batch().naming(), PhraseReach.missing(model.batch(), phrase), where -> {
                     if (!where.isEmpty() && model.edit(PhraseReach.place(phrase, where))) {
-                        model.tell(UiText.of("Phrases.placed", where.size()));
+                        model.report(UiText.of("Phrases.placed", where.size()));
                     }
                 }));
         List<String> words = PhraseReach.errorPlaces(model.batch(), phrase.id());
@@ -180,7 +180,7 @@ final class PhrasesSide implements Side {
     }
 
     /** Puts a phrase on the selected mark; without one on the current criterion. */
-    private void put(Phrase phrase) {
+    private void place(Phrase phrase) {
         model.chosen()
                 .one()
                 .ifPresentOrElse(

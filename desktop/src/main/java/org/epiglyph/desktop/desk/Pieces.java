@@ -71,7 +71,7 @@ final class Pieces {
     }
 
     private void add(List<Piece> pieces, Document document, boolean oneOfSeveral, Optional<Submission> whose) {
-        String name = whose.map(s -> s.called(document)).orElseGet(document::name);
+        String name = whose.map(s -> s.displayName(document)).orElseGet(document::name);
         switch (document.pages()) {
             case Pages.None(var reason) ->
                 pieces.add(new Piece.InPlace(() -> noPages(document, name, reason.text(), whose)));
@@ -86,7 +86,7 @@ final class Pieces {
 
     private void addPages(List<Piece> pieces, Document document, Pages.Ready ready, boolean oneOfSeveral,
             Optional<Submission> whose) {
-        String name = whose.map(s -> s.called(document)).orElseGet(document::name);
+        String name = whose.map(s -> s.displayName(document)).orElseGet(document::name);
         String note = Message.text(ready.notes());
         String divider = (oneOfSeveral ? name : "") + (oneOfSeveral && !note.isEmpty() ? "  \u00b7  " : "") + note;
         if (!divider.isEmpty()) {
@@ -187,7 +187,7 @@ final class Pieces {
 
     private Region attached(Attached attached) {
         Label label = new Label(
-                UiText.of("Desk.attached", model.submission().called(attached.document()),
+                UiText.of("Desk.attached", model.submission().displayName(attached.document()),
                         size(attached.document().bytes())));
         label.setWrapText(true);
         label.getStyleClass().add("document-divider");

@@ -27,7 +27,7 @@ final class RecordLine extends VBox {
     private final Label left = new Label();
     private final Region level = new Region();
     private final StackPane gauge = new StackPane(level);
-    private long told = -1;
+    private long shownSeconds = -1;
 
     RecordLine(SpeakingModel speaking) {
         getStyleClass().add("record-line");
@@ -46,7 +46,7 @@ final class RecordLine extends VBox {
         level.setMaxWidth(0);
         Button keep = Form.button("Spoken.stop", "main-button", speaking::keep);
         keep.setId("stop-speaking");
-        Button away = Form.button("Spoken.throwAway", "plain-button", speaking::throwAway);
+        Button away = Form.button("Spoken.throwAway", "plain-button", speaking::discard);
         away.setId("throw-away");
         Region between = new Region();
         HBox.setHgrow(between, Priority.ALWAYS);
@@ -70,8 +70,8 @@ final class RecordLine extends VBox {
             double loud = n.level() <= 0 ? 0 : Math.clamp(1 - 20 * Math.log10(n.level()) / FLOOR, 0, 1);
             level.setMaxWidth(loud * gauge.getWidth());
             long seconds = n.length() / 1000;
-            if (seconds != told) { // not at every poll, which a screen reader would read out
-                told = seconds;
+            if (seconds != shownSeconds) { // not at every poll, which a screen reader would read out
+                shownSeconds = seconds;
                 setAccessibleText(time.getText() + ", " + left.getText());
             }
         });

@@ -105,7 +105,7 @@ final class RemarksSide implements Side {
                 ? page
                 : documents.stream()
                         .filter(d -> d.id().equals(mark.page().document()))
-                        .map(d -> model.submission().called(d) + ", " + page.toLowerCase(java.util.Locale.ENGLISH))
+                        .map(d -> model.submission().displayName(d) + ", " + page.toLowerCase(java.util.Locale.ENGLISH))
                         .findFirst()
                         .orElse(page);
     }

@@ -38,7 +38,8 @@ final class SimulatedTablet {
                             .at(place.getMinX(), Math.max(place.getMinY(), 0), scale);
                     Platform.runLater(() -> input.listenTo(new TraceTablet(hand, 1)));
                 } catch (IOException | IllegalArgumentException e) {
-                    Platform.runLater(() -> model.say(UiText.of("Desk.noTrace", trace.getFileName(), e.getMessage())));
+                    Platform.runLater(
+                            () -> model.refuse(UiText.of("Desk.noTrace", trace.getFileName(), e.getMessage())));
                 }
             });
         });

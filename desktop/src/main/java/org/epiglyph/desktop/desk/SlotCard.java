@@ -49,7 +49,7 @@ final class SlotCard extends VBox {
     private final DocumentFiles files;
     private final VBox content = new VBox();
     private final ScrollPane scroll = new ScrollPane(content);
-    private final Label said = new Label();
+    private final Label message = new Label();
 
     /** @param above the pane over the desk on which the card opens */
     SlotCard(DeskModel model, Pane above, Clock clock, DocumentFiles files) {
@@ -61,8 +61,8 @@ final class SlotCard extends VBox {
         content.getStyleClass().add("slot-card");
         scroll.setFitToWidth(true);
         scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
-        said.getStyleClass().add("notice");
-        said.setWrapText(true);
+        message.getStyleClass().add("notice");
+        message.setWrapText(true);
         getChildren().add(scroll);
         addEventFilter(KeyEvent.KEY_PRESSED, e -> {
             if (e.getCode() == KeyCode.ESCAPE) {
@@ -86,7 +86,7 @@ final class SlotCard extends VBox {
 
     void close() {
         above.getChildren().remove(this);
-        said.setText("");
+        message.setText("");
     }
 
     /** Opens beside a slot, within the window. */
@@ -135,7 +135,7 @@ final class SlotCard extends VBox {
         if (leavesInk) {
             content.getChildren().add(meaning(slot));
         }
-        content.getChildren().addAll(arrange(), said);
+        content.getChildren().addAll(arrange(), message);
     }
 
     private Node inks(Slot slot) {
@@ -258,9 +258,9 @@ final class SlotCard extends VBox {
                         link("Case.another", () -> keep(current().withAnother(slot()))),
                         link("Case.takeOut", () -> keep(current().withoutCurrent())),
                         link("Case.share", () -> dialog("Case.share").save(UiText.of("Case.fileName"))
-                                .ifPresent(p -> files.sharePenCase(current(), p, said::setText))),
+                                .ifPresent(p -> files.sharePenCase(current(), p, message::setText))),
                         link("Case.takeIn", () -> dialog("Case.takeIn").open()
-                                .ifPresent(p -> files.takePenCase(p, model::keep, said::setText))));
+                                .ifPresent(p -> files.takePenCase(p, model::keep, message::setText))));
         return acts;
     }
 

@@ -113,7 +113,7 @@ final class SpokenEntry extends VBox {
 
     private void cut(List<Span> sentences) {
         if (sentences.isEmpty()) {
-            model.say(UiText.of("Spoken.silent"));
+            model.refuse(UiText.of("Spoken.silent"));
         } else {
             change(r -> r.withHeard(new Span(sentences.getFirst().from(), sentences.getLast().to())));
         }

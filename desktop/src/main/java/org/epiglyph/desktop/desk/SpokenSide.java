@@ -118,13 +118,13 @@ final class SpokenSide implements Side {
         Form.show(recording, now.isPresent());
         Form.show(ready, now.isEmpty() && !model.submission().sealed());
         if (!was && now.isPresent()) {
-            sayAbout(now.get());
+            showSubject(now.get());
             node.setVvalue(0);
         }
     }
 
     /** If another student is on the desk by now, shows whose work the recording is about. */
-    private void sayAbout(SpeakingModel.Now now) {
+    private void showSubject(SpeakingModel.Now now) {
         recording.about(now.student().equals(model.student())
                 ? place(now.place())
                 : model.batch().submission(now.student()).student().name());
@@ -144,7 +144,7 @@ final class SpokenSide implements Side {
         }
         offer();
         showSpeaking(speaking.nowProperty().get());
-        speaking.nowProperty().get().ifPresent(this::sayAbout);
+        speaking.nowProperty().get().ifPresent(this::showSubject);
         entryToWrite().ifPresent(e -> {
             toWrite = "";
             Platform.runLater(() -> show(e)); // once it has its place

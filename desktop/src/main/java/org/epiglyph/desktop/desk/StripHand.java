@@ -52,7 +52,7 @@ final class StripHand {
 
     void want(boolean strip) {
         wanted.set(strip);
-        putAway();
+        cancel();
     }
 
     private void mouse(MouseEvent event) {
@@ -70,14 +70,14 @@ final class StripHand {
             leaf.ifPresent(l -> draw(l, event));
         } else if (event.getEventType() == MouseEvent.MOUSE_RELEASED) {
             leaf.ifPresent(l -> take(l, event));
-            putAway();
+            cancel();
         } else if (event.getEventType() != MouseEvent.MOUSE_CLICKED) {
             return; // the pointer may move elsewhere
         }
         event.consume();
     }
 
-    private void putAway() {
+    private void cancel() {
         leaf.ifPresent(l -> l.getChildren().remove(shown));
         leaf = Optional.empty();
     }

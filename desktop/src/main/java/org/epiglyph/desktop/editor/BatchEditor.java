@@ -23,7 +23,7 @@ public abstract class BatchEditor {
     private final Workspace workspace;
     private final SerialExecutor serial;
     private final ReadOnlyStringWrapper notice = new ReadOnlyStringWrapper("");
-    private final ReadOnlyStringWrapper said = new ReadOnlyStringWrapper("");
+    private final ReadOnlyStringWrapper message = new ReadOnlyStringWrapper("");
 
     /**
      * Edits an open batch.
@@ -44,8 +44,8 @@ public abstract class BatchEditor {
     }
 
     /** What was done; empty after the next act. */
-    public ReadOnlyStringProperty saidProperty() {
-        return said.getReadOnlyProperty();
+    public ReadOnlyStringProperty messageProperty() {
+        return message.getReadOnlyProperty();
     }
 
     /** What could not be done and why; empty after the next act that could. */
@@ -54,14 +54,14 @@ public abstract class BatchEditor {
     }
 
     /** Says what was done. */
-    public void say(String text) {
+    public void report(String text) {
         notice.set("");
-        said.set(text);
+        message.set(text);
     }
 
     /** Says what could not be done and why. */
     public void refuse(String text) {
-        said.set("");
+        message.set("");
         notice.set(text);
     }
 
@@ -75,18 +75,18 @@ public abstract class BatchEditor {
 
     /** Undoes the last change of the whole batch. */
     public void undo() {
-        step(said -> workspace.undo(Optional.empty(), said));
+        step(skipped -> workspace.undo(Optional.empty(), skipped));
     }
 
     public void redo() {
-        step(said -> workspace.redo(Optional.empty(), said));
+        step(skipped -> workspace.redo(Optional.empty(), skipped));
     }
 
     private void step(Function<Consumer<EditRefused>, Optional<Entry>> how) {
         beforeStep();
-        Steps.Outcome outcome = Steps.take(how);
+        Steps.Outcome outcome = Steps.run(how);
         if (outcome.refusal().isEmpty()) {
-            say(outcome.said());
+            report(outcome.skipped());
         } else {
             refuse(outcome.refusal());
         }
@@ -113,6 +113,6 @@ public abstract class BatchEditor {
             } catch (IOException e) {
                 throw new Problem(UiText.of("Editor.notWritten", file, e.getMessage()), e);
             }
-        }, written -> say(UiText.of("Editor.written", written.getFileName())), this::refuse);
+        }, written -> report(UiText.of("Editor.written", written.getFileName())), this::refuse);
     }
 }

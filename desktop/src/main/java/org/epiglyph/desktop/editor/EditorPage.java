@@ -34,7 +34,7 @@ public final class EditorPage extends ScrollPane {
         side.getStyleClass().add("scheme-columns");
         Label notice = line(editor.noticeProperty(), "notice");
         notice.setId("editor-notice");
-        VBox content = new VBox(heading, actions, notice, line(editor.saidProperty(), "said"), decision, side);
+        VBox content = new VBox(heading, actions, notice, line(editor.messageProperty(), "said"), decision, side);
         content.getStyleClass().addAll("sheet", "scheme-sheet");
         setContent(content);
         setFitToWidth(true);

@@ -110,7 +110,7 @@ public final class Acts {
     }
 
     /** The window has lost the keyboard, so it will not be notified that a key is released. */
-    void onLeft() {
+    void onFocusLost() {
         held = null;
         undoingInField = false;
     }

@@ -7,7 +7,7 @@ public final class Closing {
     private Closing() {}
 
     public static void attach(Stage stage, Frame frame) {
-        stage.setOnCloseRequest(event -> frame.reasonToStay().ifPresent(why -> {
+        stage.setOnCloseRequest(event -> frame.reasonNotToClose().ifPresent(why -> {
             event.consume();
             frame.ask(why, stage::close);
         }));

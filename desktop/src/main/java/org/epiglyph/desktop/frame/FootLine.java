@@ -16,36 +16,36 @@ import javafx.scene.layout.Region;
  */
 final class FootLine extends HBox {
     static final double WIDEST = 820;
-    private final Label said = new Label();
+    private final Label message = new Label();
     private final Button answer = Form.button("Frame.closeAnyway", "plain-button", () -> {});
     private Optional<Node> focusBefore = Optional.empty();
 
     /** @param close the text key of the button that removes the line */
     FootLine(String id, String styleClass, String close) {
-        said.setId(id);
-        said.setWrapText(true);
-        said.getStyleClass().add(styleClass);
-        HBox.setHgrow(said, Priority.ALWAYS);
-        said.setMaxWidth(Double.MAX_VALUE);
-        said.setMinHeight(Region.USE_PREF_SIZE);
+        message.setId(id);
+        message.setWrapText(true);
+        message.getStyleClass().add(styleClass);
+        HBox.setHgrow(message, Priority.ALWAYS);
+        message.setMaxWidth(Double.MAX_VALUE);
+        message.setMinHeight(Region.USE_PREF_SIZE);
         answer.setId(id + "-answer");
-        getChildren().addAll(said, answer, Form.button(close, "link-button", () -> say("")));
+        getChildren().addAll(message, answer, Form.button(close, "link-button", () -> show("")));
         getStyleClass().add(styleClass + "-line");
-        visibleProperty().bind(said.textProperty().isNotEmpty());
+        visibleProperty().bind(message.textProperty().isNotEmpty());
         managedProperty().bind(visibleProperty());
         addEventHandler(KeyEvent.KEY_PRESSED, event -> {
             if (event.getCode() == KeyCode.ESCAPE) {
-                say("");
+                show("");
                 event.consume();
             }
         });
-        say("");
+        show("");
     }
 
     /** @param text empty removes the line */
-    void say(String text) {
+    void show(String text) {
         boolean hadFocus = answer.isFocused();
-        said.setText(text);
+        message.setText(text);
         Form.show(answer, false);
         focusBefore.filter(_ -> hadFocus).ifPresent(Node::requestFocus);
         focusBefore = Optional.empty();
@@ -54,11 +54,11 @@ final class FootLine extends HBox {
     /** Asks a question with one answer besides leaving everything as it is; its button takes the focus. */
     void ask(String text, Runnable act) {
         Optional<Node> before = answer.isFocused() ? focusBefore : Optional.ofNullable(getScene().getFocusOwner());
-        say(text);
+        show(text);
         focusBefore = before;
         answer.setAccessibleText(text + " " + answer.getText());
         answer.setOnAction(_ -> {
-            say("");
+            show("");
             act.run();
         });
         Form.show(answer, true);

@@ -42,10 +42,10 @@ public final class Frame {
     private final Pane above = new Pane();
     private final Label title = new Label();
     private final Label aside = new Label();
-    private final FootLine said = new FootLine("frame-said", "frame-said", "Frame.closeSaid");
+    private final FootLine footLine = new FootLine("frame-said", "frame-said", "Frame.closeSaid");
     private final FootLine warning = new FootLine("frame-warning", "frame-warning", "Frame.closeSaid");
     private final FootLine question = new FootLine("frame-question", "frame-warning", "Frame.keepOpen");
-    private final VBox foot = new VBox(question, warning, said);
+    private final VBox foot = new VBox(question, warning, footLine);
     private final Scaled scaled = new Scaled(new StackPane(ground, above, foot));
     private final StackPane root = new StackPane(scaled);
     private final BooleanProperty placeShowsWork = new SimpleBooleanProperty();
@@ -66,7 +66,7 @@ public final class Frame {
             Background background) {
         this.looks = looks;
         this.background = background;
-        background.busyProperty().subscribe(_ -> question.say("")); // the question is settled
+        background.busyProperty().subscribe(_ -> question.show("")); // the question is settled
         acts = new Acts(ownKeys, keeping, Platform::runLater, System::nanoTime);
         finder = new CommandFinder(this::find, above);
         above.setPickOnBounds(false);
@@ -129,16 +129,16 @@ public final class Frame {
     }
 
     /** Shows a message that belongs to no place, in a calm line at the foot; empty removes it. */
-    public void say(String text) {
-        said.say(text);
+    public void showMessage(String text) {
+        footLine.show(text);
     }
 
     /**
      * Reports the outcome of work at a place that the marker has left meanwhile; the place itself shows it otherwise.
      */
-    public void sayElsewhere(Place of, String text) {
+    public void showMessageFrom(Place of, String text) {
         if (place != of && !text.isEmpty()) {
-            say(text);
+            showMessage(text);
         }
     }
 
@@ -227,7 +227,7 @@ public final class Frame {
                 .flatMap(Window::focusedProperty)
                 .subscribe(focused -> {
                     if (!Boolean.TRUE.equals(focused)) {
-                        acts.onLeft();
+                        acts.onFocusLost();
                     }
                 });
     }
@@ -239,13 +239,13 @@ public final class Frame {
     public void warn(String text) {
         if (!text.equals(unsaved)) {
             unsaved = text;
-            warning.say(text);
+            warning.show(text);
             aside.pseudoClassStateChanged(UNSAVED, !text.isEmpty());
         }
     }
 
     /** Why the window should not be closed now; empty if nothing prevents it. */
-    public Optional<String> reasonToStay() {
+    public Optional<String> reasonNotToClose() {
         if (background.busyProperty().get()) {
             return Optional.of(UiText.of("Frame.stillBusy", background.whatProperty().get()));
         }
@@ -289,7 +289,7 @@ public final class Frame {
     }
 
     /** Asks the place for its acts again, since they depend on the marker's arrangement. */
-    public void renewActs() {
+    public void reloadActs() {
         if (place != null) {
             acts.here(place.acts());
         }

@@ -20,7 +20,7 @@ final class KeysPage extends VBox {
     private final Runnable close;
     private final TextField search = new TextField();
     private final VBox rows = new VBox();
-    private final Label said = new Label();
+    private final Label message = new Label();
     private String waiting = "";
 
     KeysPage(Acts acts, Runnable close) {
@@ -34,14 +34,14 @@ final class KeysPage extends VBox {
         search.setPrefColumnCount(20);
         search.setAccessibleText(UiText.of("Keys.search"));
         search.textProperty().addListener((_, _, _) -> show());
-        said.getStyleClass().add("notice");
-        said.setId("keys-said");
-        said.setWrapText(true);
+        message.getStyleClass().add("notice");
+        message.setId("keys-said");
+        message.setWrapText(true);
         rows.getStyleClass().add("keys-rows");
         ScrollPane scroll = new ScrollPane(rows);
         scroll.setFitToWidth(true);
         VBox.setVgrow(scroll, Priority.ALWAYS);
-        getChildren().addAll(heading, new Label(UiText.of("Keys.words")), line(), said, scroll);
+        getChildren().addAll(heading, new Label(UiText.of("Keys.words")), line(), message, scroll);
         addEventFilter(KeyEvent.KEY_PRESSED, this::onKey);
         show();
     }
@@ -90,7 +90,7 @@ final class KeysPage extends VBox {
         change.setAccessibleText(UiText.of("Keys.changeSpoken", act.name(), act.keyText()));
         change.setOnAction(_ -> {
             waiting = asked ? "" : act.id();
-            said.setText("");
+            message.setText("");
             show();
             rows.lookupAll(".link-button")
                     .stream()
@@ -124,7 +124,7 @@ final class KeysPage extends VBox {
         if (event.getCode() != KeyCode.ESCAPE) {
             String key = event.getCode() == KeyCode.BACK_SPACE ? "" : text(event);
             Optional<String> refused = acts.changeKey(act, key);
-            said.setText(refused.orElse(""));
+            message.setText(refused.orElse(""));
         }
         show();
     }

@@ -29,7 +29,7 @@ public final class Newest {
         }
 
         /** Runs something on the interface thread, if it is still wanted by then. */
-        public void tell(Runnable what) {
+        public void report(Runnable what) {
             executor.back(() -> {
                 if (isWanted()) {
                     what.run();
@@ -49,10 +49,10 @@ public final class Newest {
         executor.start(() -> {
             if (turn.isWanted()) {
                 T result = work.run();
-                turn.tell(() -> done.accept(result));
+                turn.report(() -> done.accept(result));
             }
             return turn;
-        }, _ -> {}, text -> turn.tell(() -> failed.accept(text)));
+        }, _ -> {}, text -> turn.report(() -> failed.accept(text)));
     }
 
     /**
@@ -67,7 +67,7 @@ public final class Newest {
                 work.accept(turn);
             }
             return turn;
-        }, _ -> {}, text -> turn.tell(() -> failed.accept(text)));
+        }, _ -> {}, text -> turn.report(() -> failed.accept(text)));
     }
 
     /** Cancels all requests. */

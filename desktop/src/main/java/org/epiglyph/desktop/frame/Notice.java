@@ -20,7 +20,7 @@ public final class Notice {
     }
 
     /** Reports what was done. */
-    public void tell(String what) {
+    public void report(String what) {
         calm.set(true);
         text.set(what);
     }

@@ -19,10 +19,10 @@ public final class Steps {
      * @param refusal why it was refused; else empty
      * @param skipped which steps were skipped, since they no longer apply; else empty
      */
-    public record Outcome(boolean done, String refusal, String said) {}
+    public record Outcome(boolean done, String refusal, String skipped) {}
 
     /** @param step does it, and reports what it skips */
-    public static Outcome take(Function<Consumer<EditRefused>, Optional<Entry>> step) {
+    public static Outcome run(Function<Consumer<EditRefused>, Optional<Entry>> step) {
         List<String> passedOver = new ArrayList<>();
         try {
             boolean done = step.apply(e -> passedOver.add(e.getMessage())).isPresent();

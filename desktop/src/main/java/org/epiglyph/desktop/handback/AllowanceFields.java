@@ -40,7 +40,7 @@ final class AllowanceFields extends VBox {
         excused.setId("allow-excused");
         excused.setOnAction(_ -> excusedTouched = true);
         refused.managedProperty().bind(refused.textProperty().isNotEmpty());
-        Button tell = Form.button("HandBack.allow.tell", "plain-button", () -> tell(way.get()));
+        Button tell = Form.button("HandBack.allow.tell", "plain-button", () -> send(way.get()));
         tell.setId("allow-tell");
         tell.disableProperty().bind(model.background().busyProperty());
         getChildren().addAll(heading, Form.labelled("HandBack.allow.until", until),
@@ -78,7 +78,7 @@ final class AllowanceFields extends VBox {
         return WHEN.format(at.atZone(model.batch().task().zone()));
     }
 
-    private void tell(Way way) {
+    private void send(Way way) {
         refused.setText("");
         Optional<Instant> at = WrittenTime.read(until.getText(), model.batch().task().zone());
         String count = times.getText().strip();

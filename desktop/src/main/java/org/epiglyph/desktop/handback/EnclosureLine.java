@@ -66,13 +66,13 @@ final class EnclosureLine extends FlowPane {
         model.troubleProperty().set("");
         model.background().start(_ -> {
             try (Workspace.Hold _ = model.workspace().hold()) {
-                Enclosing.carryOut(model.workspace(), file, students);
+                Enclosing.run(model.workspace(), file, students);
                 return String.valueOf(file.getFileName());
             } catch (EditRefused e) {
-                throw new Problem(e.said(), e);
+                throw new Problem(e.asMessage(), e);
             }
         }, name -> {
-            model.saidProperty().set(UiText.of("HandBack.enclosed", name, students.size()));
+            model.messageProperty().set(UiText.of("HandBack.enclosed", name, students.size()));
             changed.run();
         }, model.troubleProperty()::set);
     }
@@ -84,7 +84,7 @@ final class EnclosureLine extends FlowPane {
                             .filter(s -> has(s, document))
                             .<Edit>map(s -> new Edit.RemoveEnclosure(s, document.id()))
                             .toList()));
-            model.saidProperty().set(UiText.of("HandBack.enclosureGone", document.name()));
+            model.messageProperty().set(UiText.of("HandBack.enclosureGone", document.name()));
             changed.run();
         } catch (EditRefused e) {
             model.troubleProperty().set(e.getMessage());

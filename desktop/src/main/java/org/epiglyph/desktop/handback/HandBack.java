@@ -65,11 +65,11 @@ public final class HandBack implements Place {
         HBox.setHgrow(proof, Priority.ALWAYS);
         root = new HBox(list, proof, wayOut);
         root.getStyleClass().addAll("place", "hand-back");
-        lookOver.rowsProperty().addListener((_, _, _) -> renewed());
+        lookOver.rowsProperty().addListener((_, _, _) -> refresh());
         list.onChosen(wayOut::refresh);
         model.outcomesProperty().addListener((_, _, _) -> lookOver.refresh());
-        model.plainProperty().addListener((_, _, _) -> choseOtherwise());
-        model.profileProperty().addListener((_, _, _) -> choseOtherwise());
+        model.plainProperty().addListener((_, _, _) -> onSelectionChange());
+        model.profileProperty().addListener((_, _, _) -> onSelectionChange());
     }
 
     private void choose(StudentKey student) {
@@ -80,7 +80,7 @@ public final class HandBack implements Place {
     }
 
     /** The work may have changed. */
-    private void renewed() {
+    private void refresh() {
         wayOut.refresh();
         chosen.filter(c -> proofs.shownProperty()
                 .get()
@@ -99,7 +99,7 @@ public final class HandBack implements Place {
         return texts;
     }
 
-    private void choseOtherwise() {
+    private void onSelectionChange() {
         lookOver.refresh();
         chosen.ifPresent(proofs::show);
     }

@@ -61,7 +61,7 @@ public final class HandBackModel {
     private volatile Origin origin;
     private final ObjectProperty<List<Outcome>> outcomes = new SimpleObjectProperty<>(List.of());
     private final StringProperty trouble = new SimpleStringProperty("");
-    private final StringProperty said = new SimpleStringProperty("");
+    private final StringProperty message = new SimpleStringProperty("");
     private final ReadOnlyBooleanWrapper mayShow = new ReadOnlyBooleanWrapper();
     private final Map<StudentKey, Set<Outcome.Doubt>> accepted = new HashMap<>();
     private final Map<StudentKey, Resolution> resolutions = new HashMap<>();
@@ -99,12 +99,12 @@ public final class HandBackModel {
             Records records) throws Problem {
         this.dictionary = dictionary;
         this.records = records;
-        this.record = new RecordModel(workspace, background, records, () -> origin, trouble, said);
+        this.record = new RecordModel(workspace, background, records, () -> origin, trouble, message);
         this.workspace = workspace;
         this.background = background;
         this.clock = clock;
         this.origin = Origin.read(workspace.folder().origin());
-        profile.set(Profile.kept(workspace.folder().profile()));
+        profile.set(Profile.stored(workspace.folder().profile()));
     }
 
     /** What students are handed; a change is stored with the batch. */
@@ -197,8 +197,8 @@ public final class HandBackModel {
     }
 
     /** The result of the last hand-back, as text. */
-    public StringProperty saidProperty() {
-        return said;
+    public StringProperty messageProperty() {
+        return message;
     }
 
     String name(StudentKey student) {
@@ -279,7 +279,7 @@ public final class HandBackModel {
     }
 
     /** True if results were to be made visible and were not, since something was not sent. */
-    ReadOnlyBooleanProperty mayShowProperty() {
+    ReadOnlyBooleanProperty canShowProperty() {
         return mayShow.getReadOnlyProperty();
     }
 
@@ -304,7 +304,7 @@ public final class HandBackModel {
             return true;
         }, _ -> {
             mayShow.set(false);
-            said.set(UiText.of("HandBack.nowVisible"));
+            message.set(UiText.of("HandBack.nowVisible"));
         }, trouble::set);
     }
 
@@ -314,7 +314,7 @@ public final class HandBackModel {
         background.start(_ -> {
             ReportFile.write(ClassReport.of(workspace.batch()), file);
             return file;
-        }, written -> said.set(UiText.of("HandBack.reportWritten", written)), trouble::set);
+        }, written -> message.set(UiText.of("HandBack.reportWritten", written)), trouble::set);
     }
 
     /** Accepts what was asked about a student, and hands back again; what is there already is not resent. */
@@ -349,7 +349,7 @@ public final class HandBackModel {
         try (Workspace.Hold _ = workspace.hold()) {
             return work.run();
         } catch (EditRefused e) {
-            throw new Problem(e.said(), e);
+            throw new Problem(e.asMessage(), e);
         }
     }
 
@@ -357,7 +357,7 @@ public final class HandBackModel {
         trouble.set("");
         elsewhere.set("");
         answering = "";
-        said.set("");
+        message.set("");
         mayShow.set(false);
         outcomes.set(List.of());
     }
@@ -371,7 +371,7 @@ public final class HandBackModel {
             amendment.set("");
             amendmentShown.set(false);
         }
-        said.set(UiText.of("HandBack.result", done, there, all.size() - done - there) + " " + where
+        message.set(UiText.of("HandBack.result", done, there, all.size() - done - there) + " " + where
                 + report.notes().stream().map(n -> " " + n.text()).collect(Collectors.joining()));
     }
 }

@@ -86,7 +86,7 @@ final class LookOverModel {
         }
 
         /** True if it may be sent: sealed, and nothing is left to decide. */
-        boolean mayGo() {
+        boolean isSendable() {
             return (group == Group.READY || group == Group.HANDED_BACK) && !asks();
         }
     }
@@ -118,12 +118,12 @@ final class LookOverModel {
     void refresh() {
         executor.start(() -> rowsOf(workspace.batch()), found -> {
             rows.set(found);
-            lookAtDisk();
+            checkDisk();
         }, refused::set);
     }
 
     /** Findings from the disk come later, and only for work that may be sent. */
-    private void lookAtDisk() {
+    private void checkDisk() {
         reading.start(() -> {
             workspace.batch().submissions().stream().filter(Submission::sealed).forEach(disk::look);
             return true;
@@ -148,7 +148,7 @@ final class LookOverModel {
         all.addAll(disk.known(submission));
         List<Finding> open = all.stream().filter(f -> LookOver.isOpen(f, submission)).toList();
         List<Acceptance> accepted = all.stream()
-                .flatMap(f -> submission.accepted().stream().filter(a -> a.isOfOneThing(f.accepted(""))))
+                .flatMap(f -> submission.accepted().stream().filter(a -> a.isSameThing(f.accepted(""))))
                 .toList();
         return new Row(student, batch.naming().listed(submission.student()), group(submission, open), open, accepted,
                 submission.scores().isComplete(batch.scheme()) && !submission.scores().isEmpty()

@@ -67,13 +67,13 @@ final class OutgoingPane extends ScrollPane {
         record = new RecordFields(model, token);
         enclosures = new EnclosureLine(model, lookOver::refresh);
         allowing = new AllowanceFields(model, () -> new AllowanceFields.Way(record.address(), record.token()));
-        laySending();
+        showSending();
         offerAfterwards();
         ReceiptList receipts = new ReceiptList(model);
         VBox.setVgrow(receipts, Priority.ALWAYS);
         VBox content = new VBox(Form.text(UiText.of("HandBack.what"), "subheading"), ways(), counts, send,
                 Form.text(model.troubleProperty(), "notice", "hand-back-trouble"),
-                Form.text(model.saidProperty(), "said", "hand-back-said"), showAll(), afterwards,
+                Form.text(model.messageProperty(), "said", "hand-back-said"), showAll(), afterwards,
                 new BusyPane(model.background()),
                 receipts, report(toLetters), enclosures, allowing, new LimitFields(lookOver));
         content.getStyleClass().add("way-out");
@@ -100,7 +100,7 @@ final class OutgoingPane extends ScrollPane {
         model.background().busyProperty().addListener((_, _, _) -> refresh());
     }
 
-    private void laySending() {
+    private void showSending() {
         counts.getStyleClass().add("hint");
         counts.setWrapText(true);
         counts.setId("goes");
@@ -115,7 +115,7 @@ final class OutgoingPane extends ScrollPane {
         afterwards.getStyleClass().add("look-over-acts");
         afterwards.getChildren()
                 .addAll(afterwards("ask-seen", "HandBack.askSeen",
-                        () -> model.record().askWhoHasSeen(record.address(), record.token(), handedBack())),
+                        () -> model.record().queryOpened(record.address(), record.token(), handedBack())),
                         afterwards("show-now", "HandBack.showNow",
                                 () -> model.record().show(record.address(), record.token(), handedBack(), true)),
                         afterwards("hold-now", "HandBack.holdNow",
@@ -147,7 +147,7 @@ final class OutgoingPane extends ScrollPane {
         FlowPane words = new FlowPane(text("HandBack.sentence.hand"), whom, text("HandBack.sentence.their"), pages);
         for (String key : List.of("HandBack.sentence.score", "HandBack.sentence.into")) {
             for (String word : UiText.of(key).split(" ")) {
-                words.getChildren().add(said(word));
+                words.getChildren().add(messageLabel(word));
             }
             words.getChildren().add(key.endsWith("score") ? sheet : where);
         }
@@ -167,10 +167,10 @@ final class OutgoingPane extends ScrollPane {
     }
 
     private static Label text(String key) {
-        return said(UiText.of(key));
+        return messageLabel(UiText.of(key));
     }
 
-    private static Label said(String text) {
+    private static Label messageLabel(String text) {
         Label label = new Label(text);
         label.getStyleClass().add("sentence-word");
         return label;
@@ -185,7 +185,7 @@ final class OutgoingPane extends ScrollPane {
         return lookOver.rowsProperty()
                 .get()
                 .stream()
-                .filter(r -> r.mayGo() && meant.filter(m -> !m.contains(r.student())).isEmpty())
+                .filter(r -> r.isSendable() && meant.filter(m -> !m.contains(r.student())).isEmpty())
                 .toList();
     }
 
@@ -223,11 +223,11 @@ final class OutgoingPane extends ScrollPane {
                 ? UiText.of("HandBack.goes", going.size(), unchanged, 0) + " "
                         + UiText.of("HandBack.chosenStay", picked - going.size())
                 : UiText.of("HandBack.goes", going.size(), unchanged,
-                        onlyChosen.get() ? 0 : lookOver.rowsProperty().get().stream().filter(this::stays).count());
+                        onlyChosen.get() ? 0 : lookOver.rowsProperty().get().stream().filter(this::isHeldBack).count());
     }
 
     /** True if it waits for a decision, and there is something to send. */
-    private boolean stays(LookOverModel.Row row) {
+    private boolean isHeldBack(LookOverModel.Row row) {
         return row.asks() && row.group() != LookOverModel.Group.NOT_SEALED && !isThere(row);
     }
 
@@ -329,7 +329,7 @@ final class OutgoingPane extends ScrollPane {
         Button show = new Button(UiText.of("HandBack.showAll"));
         show.setId("show-all");
         show.getStyleClass().add("plain-button");
-        show.visibleProperty().bind(model.mayShowProperty());
+        show.visibleProperty().bind(model.canShowProperty());
         show.managedProperty().bind(show.visibleProperty());
         show.disableProperty().bind(model.background().busyProperty());
         show.setOnAction(_ -> model.showAll());

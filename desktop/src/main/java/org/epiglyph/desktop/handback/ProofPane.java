@@ -75,7 +75,7 @@ final class ProofPane extends VBox {
         since.setId("proof-since");
         since.setWrapText(true);
         since.managedProperty().bind(since.textProperty().isNotEmpty());
-        sayWhatIsAwaited();
+        showWhatIsMissing();
         textPane.setFitToWidth(true);
         textPane.getStyleClass().add("proof-words");
         content.getChildren().addAll(pages, textPane);
@@ -113,7 +113,7 @@ final class ProofPane extends VBox {
         return head;
     }
 
-    private void sayWhatIsAwaited() {
+    private void showWhatIsMissing() {
         waiting.getStyleClass().add("hint");
         waiting.setWrapText(true);
         waiting.textProperty()

@@ -52,8 +52,8 @@ final class RecordFields extends VBox {
         getChildren().addAll(held, visible, cannot, amending, Form.labelled("Collect.address", address), elsewhere(),
                 Form.labelled("Collect.token", secret));
         getStyleClass().add("way-out-part");
-        address.textProperty().addListener((_, _, _) -> sayWhatItCannot());
-        sayWhatItCannot();
+        address.textProperty().addListener((_, _, _) -> showMissingAbilities());
+        showMissingAbilities();
     }
 
     String address() {
@@ -104,7 +104,7 @@ final class RecordFields extends VBox {
         return model.record().serviceAt(address());
     }
 
-    private void sayWhatItCannot() {
+    private void showMissingAbilities() {
         Form.show(held, canHold());
         Form.show(visible, canHold());
         boolean takesFiles = service().abilities().contains(Ability.FILES);

@@ -40,7 +40,7 @@ final class RecordModel {
     private final HandBackModel.Records records;
     private final Supplier<Origin> origin;
     private final StringProperty trouble;
-    private final StringProperty said;
+    private final StringProperty message;
     private final ObjectProperty<Map<StudentKey, Seen>> seen = new SimpleObjectProperty<>(Map.of());
 
     /**
@@ -55,7 +55,7 @@ final class RecordModel {
         this.records = records;
         this.origin = origin;
         this.trouble = trouble;
-        this.said = said;
+        this.message = said;
     }
 
     /** A client whose work can be stopped. */
@@ -89,16 +89,16 @@ final class RecordModel {
     private record Learnt(Map<StudentKey, Seen> seen, List<Message> answers) {}
 
     /** Asks the record who may see the result, and who has opened it. */
-    void askWhoHasSeen(String address, String token, List<StudentKey> students) {
+    void queryOpened(String address, String token, List<StudentKey> students) {
         trouble.set("");
-        said.set("");
+        message.set("");
         background.start(progress -> {
             RecordClient client = connect(address, token);
             List<Message> answers = withAnswers(new Report(List.of(), List.of()), client, progress).notes();
             return new Learnt(asked(client, students, progress), answers);
         }, now -> {
             learnt(now.seen());
-            said.set(Message.text(now.answers()));
+            message.set(Message.text(now.answers()));
         }, trouble::set);
     }
 
@@ -111,7 +111,7 @@ final class RecordModel {
             return asked(client, students, progress);
         }, now -> {
             learnt(now);
-            said.set(UiText.of(visible ? "HandBack.shownNow" : "HandBack.heldNow", now.size()));
+            message.set(UiText.of(visible ? "HandBack.shownNow" : "HandBack.heldNow", now.size()));
         }, trouble::set);
     }
 
@@ -148,17 +148,17 @@ final class RecordModel {
     /** Allows students something, in the batch and in the record. */
     void allow(String address, String token, List<StudentKey> students, Allowing.Wish wish) {
         trouble.set("");
-        said.set("");
+        message.set("");
         background.start(progress -> {
             try (Workspace.Hold _ = workspace.hold()) {
-                return Allowing.carryOut(workspace, connect(address, token), origin.get().task(), students, wish,
+                return Allowing.run(workspace, connect(address, token), origin.get().task(), students, wish,
                         progress);
             } catch (EditRefused e) {
-                throw new Problem(e.said(), e);
+                throw new Problem(e.asMessage(), e);
             }
         }, failed -> {
             trouble.set(String.join("\n", failed));
-            said.set(UiText.of("HandBack.allow.told", students.size() - failed.size()));
+            message.set(UiText.of("HandBack.allow.told", students.size() - failed.size()));
         }, trouble::set);
     }
 

@@ -28,32 +28,32 @@ final class AutosaveArea extends VBox {
     private final TextArea area = Slant.of(new TextArea());
     private final PauseTransition pause = new PauseTransition(Duration.millis(400));
     private final PhraseList phrases;
-    private final Consumer<String> keep;
+    private final Consumer<String> save;
     private final int rows;
     private final DeskModel model;
     private final Audience audience;
     /** The text saved or shown last; anything else has been typed since. */
-    private String kept = "";
+    private String saved = "";
 
     /**
      * @param prompt   shown while it is empty
      * @param rows     least number of visible lines
      * @param audience whom the text is for; private phrases are never inserted into text for the student
-     * @param keep     saves the text
+     * @param save     saves the text
      */
-    AutosaveArea(DeskModel model, String prompt, int rows, Audience audience, Consumer<String> keep) {
+    AutosaveArea(DeskModel model, String prompt, int rows, Audience audience, Consumer<String> save) {
         this.model = model;
         this.audience = audience;
-        this.keep = keep;
+        this.save = save;
         this.rows = rows;
-        phrases = new PhraseList(model, this::put, area::requestFocus);
+        phrases = new PhraseList(model, this::insert, area::requestFocus);
         area.setWrapText(true);
         area.setPrefRowCount(rows);
         area.setPromptText(prompt);
         SaveOnLeave.tabGoesOn(area);
         area.setAccessibleText(prompt);
         getChildren().addAll(area, phrases);
-        pause.setOnFinished(_ -> keep(beforeSearch()));
+        pause.setOnFinished(_ -> save(beforeSearch()));
         area.textProperty().addListener((_, _, _) -> {
             grow();
             if (area.isFocused()) {
@@ -73,14 +73,14 @@ final class AutosaveArea extends VBox {
     }
 
     /** Saves what is typed, literally: what looks like a search may be meant as text, as in "km /h". */
-    void keepNow() {
+    void saveNow() {
         pause.stop();
-        keep(area.getText().strip());
+        save(area.getText().strip());
     }
 
-    private void keep(String text) {
-        kept = text;
-        keep.accept(text);
+    private void save(String text) {
+        saved = text;
+        save.accept(text);
     }
 
     /** While phrases are offered for the last letters, those are not part of the text yet. */
@@ -106,13 +106,13 @@ final class AutosaveArea extends VBox {
         phrases.search(typedSearch().map(m -> m.group(1)));
     }
 
-    private void put(Phrase phrase, String text) {
+    private void insert(Phrase phrase, String text) {
         if (phrase.audience() == Audience.PRIVATE && audience == Audience.STUDENT) {
             typedSearch().ifPresent(m -> area.replaceText(m.start(), m.end(), ""));
             phrases.search(Optional.empty());
-            keepNow();
+            saveNow();
             model.placing().privately(text);
-            model.tell(UiText.of("Phrases.wentPrivate"));
+            model.report(UiText.of("Phrases.wentPrivate"));
             return;
         }
         typedSearch().ifPresentOrElse(m -> area.replaceText(m.start(), m.end(), text),
@@ -120,13 +120,13 @@ final class AutosaveArea extends VBox {
         phrases.search(Optional.empty());
         area.requestFocus();
         area.positionCaret(area.getLength());
-        keepNow();
+        saveNow();
     }
 
     /** Shows a text, unless another one is being typed. */
     void show(String text, boolean whateverIsTyped) {
         String typed = area.getText().strip();
-        boolean anew = whateverIsTyped || !typed.equals(text) && (typed.equals(kept) || !isFocusWithin());
+        boolean anew = whateverIsTyped || !typed.equals(text) && (typed.equals(saved) || !isFocusWithin());
         if (anew) {
             phrases.search(Optional.empty());
             area.setText(text);
@@ -134,6 +134,6 @@ final class AutosaveArea extends VBox {
         if (anew && area.isFocused()) {
             area.end();
         }
-        kept = anew || typed.equals(text) ? text : kept;
+        saved = anew || typed.equals(text) ? text : saved;
     }
 }

@@ -47,7 +47,7 @@ final class CriterionRow extends VBox {
     private final Label of = new Label();
     private final Label settled = new Label();
     private final Label text = new Label();
-    private final CriterionSayings sayings;
+    private final CriterionText sayings;
     private final HintLine hint;
     private final Optional<Choice> choice;
     private final CountLine count;
@@ -62,7 +62,7 @@ final class CriterionRow extends VBox {
     private final List<Node> above = new ArrayList<>();
     private final PauseTransition pause = new PauseTransition(Duration.millis(500));
     /** The content of the score field when it last equalled the saved score. */
-    private String keptScore = "";
+    private String savedScore = "";
     private boolean differs;
     private CriterionShown shown;
     /** Referenced only here, so that a row of a changed scheme can be collected. */
@@ -77,14 +77,14 @@ final class CriterionRow extends VBox {
         this.criterion = criterion;
         this.next = next;
         evidence = new EvidenceList(go);
-        sayings = new CriterionSayings(model, criterion);
+        sayings = new CriterionText(model, criterion);
         hint = new HintLine(criterion, sayings);
         changed = new ChangedLine(model, criterion);
         choice = choice();
-        count = new CountLine(criterion, () -> say(model.scores().takeCount(criterion)));
+        count = new CountLine(criterion, () -> showRefusal(model.scores().takeCount(criterion)));
         remarkArea = new AutosaveArea(model, UiText.of("Ledger.onCriterion"), 1, Audience.STUDENT,
                 written -> model.scores().write(criterion.id(), written));
-        dress();
+        addStyles();
         getChildren().addAll(line(), settled, changed, refusal);
         above.addAll(List.of(text, hint, hint.derivation()));
         choice.map(Choice::node).ifPresent(above::add);
@@ -99,7 +99,7 @@ final class CriterionRow extends VBox {
         unfold();
     }
 
-    private void dress() {
+    private void addStyles() {
         remarkArea.area().setId("words-" + criterion.id());
         remarkArea.area().getStyleClass().add("on-criterion");
         getStyleClass().add("criterion");
@@ -118,7 +118,7 @@ final class CriterionRow extends VBox {
             if (within) {
                 activate();
             } else if (model.submission().student().key().equals(model.student())) {
-                remarkArea.keepNow();
+                remarkArea.saveNow();
             }
         });
     }
@@ -167,7 +167,7 @@ final class CriterionRow extends VBox {
     }
 
     private void toggle(Manner.Checklist checklist, Manner.Part part) {
-        say(model.scores().togglePart(criterion, checklist, part));
+        showRefusal(model.scores().togglePart(criterion, checklist, part));
     }
 
     private void byPointer(Runnable act) {
@@ -201,7 +201,7 @@ final class CriterionRow extends VBox {
 
     /** A level worth one number is settled, and the next criterion follows; within a range points are chosen first. */
     private void choose(Manner.Level level) {
-        say(model.scores().choose(criterion, level));
+        showRefusal(model.scores().choose(criterion, level));
         if (!level.isRange() && refusal.getText().isEmpty()) {
             next.accept(this);
         } else {
@@ -224,9 +224,9 @@ final class CriterionRow extends VBox {
     }
 
     /** Shows the saved score, and why something else was refused. */
-    void say(Optional<String> refused) {
+    void showRefusal(Optional<String> refused) {
         pause.stop();
-        remarkArea.keepNow();
+        remarkArea.saveNow();
         refuse(refused.orElse(""));
         refresh(true);
         refuse(refused.orElse(""));
@@ -268,7 +268,7 @@ final class CriterionRow extends VBox {
             Optional<String> refused = model.scores()
                     .judge(criterion.id(), model.scores().read(criterion, score.getText()));
             refuse(refused.orElse(""));
-            keptScore = refused.isEmpty() ? score.getText() : keptScore;
+            savedScore = refused.isEmpty() ? score.getText() : savedScore;
             return refused.isEmpty();
         } catch (EditRefused e) {
             refuse(e.getMessage());
@@ -305,7 +305,7 @@ final class CriterionRow extends VBox {
     void keep() {
         keepIfValid();
         if (!model.submission().sealed()) {
-            remarkArea.keepNow();
+            remarkArea.saveNow();
         }
     }
 
@@ -325,12 +325,12 @@ final class CriterionRow extends VBox {
 
     private void show(Judgement judgement) {
         pause.stop();
-        keptScore = judgement.points()
+        savedScore = judgement.points()
                 .map(Criterion::format)
-                .or(() -> judgement.standing().map(CriterionSayings::letter))
+                .or(() -> judgement.standing().map(CriterionText::letter))
                 .orElse("");
-        if (!score.getText().equals(keptScore)) {
-            score.setText(keptScore);
+        if (!score.getText().equals(savedScore)) {
+            score.setText(savedScore);
             score.selectAll();
         }
         refuse("");
@@ -344,7 +344,7 @@ final class CriterionRow extends VBox {
         CriterionShown now = CriterionShown.of(submission, criterion, model.batch().phrasebook());
         changed.show();
         if (!whateverIsTyped && now.isSame(shown)) {
-            hint.sayWhy();
+            hint.showDerivation();
             return;
         }
         shown = now;
@@ -352,7 +352,7 @@ final class CriterionRow extends VBox {
                 .map(Standing::label)
                 .orElse(criterion.isScored() ? "/ " + Criterion.format(criterion.maximum()) : ""));
         evidence.show(model.scores().evidence(criterion.id()));
-        if (whateverIsTyped || !score.isFocused() || score.getText().equals(keptScore)) {
+        if (whateverIsTyped || !score.isFocused() || score.getText().equals(savedScore)) {
             show(judgement);
         }
         remarkArea.show(remark, whateverIsTyped);

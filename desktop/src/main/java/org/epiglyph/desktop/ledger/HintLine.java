@@ -11,11 +11,11 @@ import org.epiglyph.desktop.frame.UiText;
 
 /** The bounds of an open criterion, and on demand the derivation of its figure. */
 final class HintLine extends HBox {
-    private final CriterionSayings sayings;
+    private final CriterionText sayings;
     private final Label hint = new Label();
     private final Label derivation = new Label();
 
-    HintLine(Criterion criterion, CriterionSayings sayings) {
+    HintLine(Criterion criterion, CriterionText sayings) {
         this.sayings = sayings;
         hint.getStyleClass().add("hint");
         hint.setWrapText(true);
@@ -29,7 +29,7 @@ final class HintLine extends HBox {
         why.setAccessibleText(UiText.of("Ledger.whyOf", criterion.name()));
         why.setOnAction(_ -> {
             Form.show(derivation, !derivation.isVisible());
-            sayWhy();
+            showDerivation();
         });
         derivation.getStyleClass().add("derivation");
         derivation.setWrapText(true);
@@ -45,11 +45,11 @@ final class HintLine extends HBox {
 
     void show(Judgement judgement) {
         hint.setText(sayings.hint(judgement));
-        sayWhy();
+        showDerivation();
     }
 
     /** The derivation is computed only while it is shown; the class's average reads the whole class. */
-    void sayWhy() {
+    void showDerivation() {
         if (derivation.isVisible()) {
             derivation.setText(sayings.why());
         }

@@ -179,7 +179,7 @@ public final class Ledger extends VBox {
 
     private void toggleDerivation() {
         showDerivation(!derivation.isVisible());
-        sayWhy();
+        showDerivation();
         if (derivation.isVisible()) {
             Platform.runLater(() -> bringIntoView(moderation));
         }
@@ -198,7 +198,7 @@ public final class Ledger extends VBox {
         label.getStyleClass().add("field-label");
         onTheWhole.area().setId("on-the-whole");
         onTheWhole.area().getStyleClass().add("on-the-whole");
-        keepWhenLeft(onTheWhole);
+        saveOnFocusLoss(onTheWhole);
         whereToLook.getStyleClass().add("where-to-look");
         whereToLook.setWrapText(true);
         SpellingLine spelled = new SpellingLine(onTheWhole.area(), spelling, () -> model.batch().aids().language(),
@@ -212,14 +212,14 @@ public final class Ledger extends VBox {
         label.getStyleClass().add("field-label");
         privately.area().setId("private-note");
         privately.area().getStyleClass().add("private-note");
-        keepWhenLeft(privately);
+        saveOnFocusLoss(privately);
         return new VBox(label, privately);
     }
 
-    private void keepWhenLeft(AutosaveArea area) {
+    private void saveOnFocusLoss(AutosaveArea area) {
         area.focusWithinProperty().addListener((_, _, within) -> {
             if (!within && model.submission().student().key().equals(shown)) {
-                area.keepNow();
+                area.saveNow();
             }
         });
     }
@@ -230,11 +230,11 @@ public final class Ledger extends VBox {
             return;
         }
         if (!model.submission().sealed()) {
-            onTheWhole.keepNow();
+            onTheWhole.saveNow();
             rows.forEach(CriterionRow::keep);
             moderation.keep();
         }
-        privately.keepNow();
+        privately.saveNow();
     }
 
     /** Scrolls as little as possible to show a part completely, or its top if it is higher than the view. */
@@ -359,7 +359,7 @@ public final class Ledger extends VBox {
     }
 
     /** The derivation is computed only while it is shown; the class's average reads the whole class. */
-    private void sayWhy() {
+    private void showDerivation() {
         if (derivation.isVisible()) {
             derivation.setText(String.join("\n", model.batch().result(shown).derivation())
                     + Averages.ofResults(model.batch())
@@ -389,7 +389,7 @@ public final class Ledger extends VBox {
         rows.forEach(r -> r.refresh(other));
         Result result = batch.result(shown);
         foot.show(submission, result, batch.scheme());
-        sayWhy();
+        showDerivation();
         moderation.show(submission);
         heads.forEach(h -> h.show(result, batch.scheme()));
         onTheWhole.show(submission.onTheWhole(), other);

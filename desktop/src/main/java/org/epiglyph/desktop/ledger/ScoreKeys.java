@@ -37,9 +37,9 @@ final class ScoreKeys {
     /** True if a character typed into the score field was an act instead. */
     private boolean isAct(char typed) {
         if (typed > ' ' && model.submission().sealed()) {
-            model.say(UiText.of("Ledger.isSealed"));
+            model.refuse(UiText.of("Ledger.isSealed"));
         } else if (typed == '=' && model.scores().count(criterion).isPresent()) {
-            row.say(model.scores().takeCount(criterion));
+            row.showRefusal(model.scores().takeCount(criterion));
         } else if (typed == '"') {
             row.settleAsLastTime();
         } else {

@@ -68,7 +68,7 @@ final class LetterWay extends VBox {
         sendButton();
         getChildren().addAll(heading, fields, again(), send,
                 Form.text(model.troubleProperty(), "notice", "letters-trouble"),
-                Form.text(model.saidProperty(), "said", "letters-said"), new BusyPane(model.background()),
+                Form.text(model.messageProperty(), "said", "letters-said"), new BusyPane(model.background()),
                 Form.hint("Letters.hint"));
     }
 

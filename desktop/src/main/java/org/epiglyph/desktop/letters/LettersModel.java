@@ -56,7 +56,7 @@ public final class LettersModel {
     private final BooleanProperty again = new SimpleBooleanProperty();
     private final ReadOnlyObjectWrapper<Plan> plan = new ReadOnlyObjectWrapper<>(new Plan(List.of(), Map.of()));
     private final StringProperty trouble = new SimpleStringProperty("");
-    private final StringProperty said = new SimpleStringProperty("");
+    private final StringProperty message = new SimpleStringProperty("");
     /** Only the last request counts while a large class is processed. */
     private final Newest newest;
     private final AtomicLong typed = new AtomicLong();
@@ -123,8 +123,8 @@ public final class LettersModel {
         return trouble;
     }
 
-    public StringProperty saidProperty() {
-        return said;
+    public StringProperty messageProperty() {
+        return message;
     }
 
     Background background() {
@@ -250,13 +250,13 @@ public final class LettersModel {
 
     private void send(Way way, Sender sender, String where) {
         trouble.set("");
-        said.set("");
+        message.set("");
         List<StudentKey> students = going();
         background.start(progress -> {
             try (Workspace.Hold _ = workspace.hold()) {
                 return way.send(new LetterSending(workspace, clock, sender), students, progress);
             } catch (EditRefused e) {
-                throw new Problem(e.said(), e);
+                throw new Problem(e.asMessage(), e);
             }
         }, fates -> finish(fates, where), why -> {
             trouble.set(why);
@@ -266,7 +266,7 @@ public final class LettersModel {
 
     private void finish(List<LetterSending.Fate> fates, String where) {
         long went = fates.stream().filter(f -> f instanceof LetterSending.Fate.Goes).count();
-        said.set(UiText.of("Letters.went", went) + " " + where);
+        message.set(UiText.of("Letters.went", went) + " " + where);
         List<String> failed = fates.stream()
                 .filter(f -> f instanceof LetterSending.Fate.Failed)
                 .map(f -> name(f.student()) + ": " + ((LetterSending.Fate.Failed) f).why().text())

@@ -33,14 +33,15 @@ final class BookFiles {
                 .kind("CSV", "*.csv")
                 .kind("PDF", "*.pdf")
                 .save(UiText.of("MarkBook.fileName") + ".xlsx")
-                .ifPresent(file -> write(file, path -> model.tell(UiText.of("MarkBook.written", path.getFileName()))));
+                .ifPresent(
+                        file -> write(file, path -> model.report(UiText.of("MarkBook.written", path.getFileName()))));
     }
 
     /** Prints by means of a PDF beside the batch, which the system opens. */
     void print() {
         write(model.workspace().folder().root().resolve(UiText.of("MarkBook.fileName") + ".pdf"), path -> {
             opener.accept(path);
-            model.tell(UiText.of("MarkBook.printed", path));
+            model.report(UiText.of("MarkBook.printed", path));
         });
     }
 
@@ -50,6 +51,6 @@ final class BookFiles {
         executor.start(() -> {
             export.write(file);
             return file;
-        }, done, model::say);
+        }, done, model::refuse);
     }
 }

@@ -106,13 +106,13 @@ public final class BookModel implements WorkspaceObserver {
         return notice.textProperty();
     }
 
-    void say(String why) {
+    void refuse(String why) {
         notice.refuse(why);
     }
 
     /** Reports what was done if it cannot be seen. */
-    void tell(String what) {
-        notice.tell(what);
+    void report(String what) {
+        notice.report(what);
     }
 
     Notice notice() {
@@ -206,9 +206,9 @@ public final class BookModel implements WorkspaceObserver {
         MarkScheme scheme = batch.scheme();
         List<Column> all = new ArrayList<>();
         List<Column.Fact> facts = habit.get().facts();
-        facts.stream().filter(BookHabit::standsBefore).forEach(all::add);
+        facts.stream().filter(BookHabit::isBeforeCriteria).forEach(all::add);
         all.addAll(Column.of(scheme, folded));
-        facts.stream().filter(f -> !BookHabit.standsBefore(f)).forEach(all::add);
+        facts.stream().filter(f -> !BookHabit.isBeforeCriteria(f)).forEach(all::add);
         columns = List.copyOf(all);
         known.clear();
         rows = order.of(batch, selection.in(batch, context), context)
@@ -280,7 +280,7 @@ public final class BookModel implements WorkspaceObserver {
     // --- what is changed
 
     /** Makes a plan's changes as one act; reports what was refused. */
-    void carryOut(ScorePlan plan) {
+    void execute(ScorePlan plan) {
         List<ScorePlan.Refused> refused = plan.refused();
         plan.edit().ifPresentOrElse(this::edit, () -> notice.clear());
         if (!refused.isEmpty()) {
@@ -307,15 +307,15 @@ public final class BookModel implements WorkspaceObserver {
     /** Undoes the last act that was done here; then the last one that concerned several students. */
     void undo() {
         Optional<StudentKey> scope = acts.isEmpty() ? Optional.empty() : acts.removeLast();
-        Steps.Outcome outcome = Steps.take(said -> workspace.undo(scope, said));
+        Steps.Outcome outcome = Steps.run(skipped -> workspace.undo(scope, skipped));
         String done = scope.map(s -> UiText.of("MarkBook.undone", batch.listedName(s)))
                 .orElse(UiText.of("MarkBook.undoneMany"));
         String text = outcome.refusal().isEmpty()
                 ? outcome.done() ? done : UiText.of("MarkBook.nothingToUndo")
                 : outcome.refusal();
-        String said = (text + " " + outcome.said()).strip();
+        String said = (text + " " + outcome.skipped()).strip();
         if (outcome.refusal().isEmpty() && outcome.done()) {
-            notice.tell(said);
+            notice.report(said);
         } else {
             notice.refuse(said);
         }
@@ -332,12 +332,12 @@ public final class BookModel implements WorkspaceObserver {
     }
 
     @Override
-    public void kept(long number, Instant at) {
+    public void saved(long number, Instant at) {
         saving.saved(at, ZoneId.systemDefault());
     }
 
     @Override
-    public void notKept(Problem problem) {
+    public void notSaved(Problem problem) {
         saving.notSaved();
     }
 

@@ -258,13 +258,13 @@ public final class BookPlace implements Place {
 
     private void copy() {
         Clipboard.getSystemClipboard().setContent(java.util.Map.of(DataFormat.PLAIN_TEXT, sheet.cursor().copied()));
-        model.tell(UiText.of("MarkBook.copied"));
+        model.report(UiText.of("MarkBook.copied"));
     }
 
     private void paste() {
         String text = Clipboard.getSystemClipboard().getString();
         if (text == null || text.isBlank()) {
-            model.say(UiText.of("MarkBook.nothingToPaste"));
+            model.refuse(UiText.of("MarkBook.nothingToPaste"));
         } else {
             paste(text);
         }
@@ -276,7 +276,7 @@ public final class BookPlace implements Place {
         ScorePlan plan = new Pasted(cells).plan(model.batch(), sheet.cursor().below(), sheet.cursor().rightward());
         boolean single = cells.size() == 1 && cells.getFirst().size() == 1;
         if (single) {
-            model.carryOut(plan);
+            model.execute(plan);
         } else {
             side.preview(plan);
         }
@@ -331,7 +331,7 @@ public final class BookPlace implements Place {
     }
 
     /** What is being typed is saved before; if it is refused, nothing else happens. */
-    private Runnable kept(Runnable act) {
+    private Runnable afterSaving(Runnable act) {
         return () -> {
             if (sheet.keepTyped()) {
                 act.run();
@@ -341,20 +341,20 @@ public final class BookPlace implements Place {
 
     @Override
     public List<Act> acts() {
-        return Stream.concat(Stream.of(Act.of("MarkBook.act.undo", "Shortcut+Z", kept(model::undo)).repeating(),
-                Act.of("MarkBook.act.copy", "Shortcut+C", kept(this::copy)),
-                Act.of("MarkBook.act.paste", "Shortcut+V", kept(this::paste)),
-                Act.of("MarkBook.act.fill", "Shortcut+D", kept(sheet::fillDown)),
+        return Stream.concat(Stream.of(Act.of("MarkBook.act.undo", "Shortcut+Z", afterSaving(model::undo)).repeating(),
+                Act.of("MarkBook.act.copy", "Shortcut+C", afterSaving(this::copy)),
+                Act.of("MarkBook.act.paste", "Shortcut+V", afterSaving(this::paste)),
+                Act.of("MarkBook.act.fill", "Shortcut+D", afterSaving(sheet::fillDown)),
                 Act.of("MarkBook.act.export", "Shortcut+S", () -> files.export(root.getScene().getWindow())),
                 Act.of("MarkBook.act.print", "Shortcut+P", files::print),
-                Act.of("MarkBook.act.all", "Shortcut+A", kept(sheet::chooseAll)),
-                Act.of("MarkBook.act.order", "Shortcut+O", kept(sheet::orderHere)),
+                Act.of("MarkBook.act.all", "Shortcut+A", afterSaving(sheet::chooseAll)),
+                Act.of("MarkBook.act.order", "Shortcut+O", afterSaving(sheet::orderHere)),
                 Act.of("MarkBook.act.roster", "Shortcut+Shift+O", () -> model.orderBy(Order.ROSTER)),
                 Act.of("MarkBook.act.draw", "",
                         () -> model.orderBy(new Order(List.of(new Order.By(
                                 new Column.Drawn(ThreadLocalRandom.current().nextInt()), false))))),
-                Act.of("MarkBook.act.arrange", "F5", kept(model::arrange)),
-                Act.of("MarkBook.act.fold", "Shortcut+K", kept(sheet::foldHere)),
+                Act.of("MarkBook.act.arrange", "F5", afterSaving(model::arrange)),
+                Act.of("MarkBook.act.fold", "Shortcut+K", afterSaving(sheet::foldHere)),
                 Act.of("MarkBook.act.find", "Shortcut+F", find::requestFocus),
                 Act.of("MarkBook.act.enterRight", "",
                         () -> model.habitProperty()

@@ -99,8 +99,8 @@ final class BookSheet extends Region {
 
     private void refresh() {
         layout = layout(layout.scrollX(), layout.scrollY());
-        cursor.settle();
-        told();
+        cursor.relocate();
+        showNotice();
     }
 
     private SheetLayout layout(double x, double y) {
@@ -116,13 +116,13 @@ final class BookSheet extends Region {
     }
 
     private void reveal() {
-        if (!cursor.isNowhere()) {
+        if (!cursor.isEmpty()) {
             layout.reveal(cursor.at().row(), cursor.at().column());
         }
-        told();
+        showNotice();
     }
 
-    private void told() {
+    private void showNotice() {
         setAccessibleText(cursor.spoken());
         notifyAccessibleAttributeChanged(AccessibleAttribute.TEXT);
         requestLayout();
@@ -210,7 +210,7 @@ final class BookSheet extends Region {
     private void onDrag(MouseEvent event) {
         Optional<Integer> row = layout.rowAt(event.getY());
         Optional<Integer> column = layout.columnAt(event.getX());
-        if (row.isPresent() && column.isPresent() && !cursor.isNowhere() && !editor.isVisible()) {
+        if (row.isPresent() && column.isPresent() && !cursor.isEmpty() && !editor.isVisible()) {
             choose(cursor.at().to(row.get(), column.get()));
         }
     }
@@ -234,7 +234,7 @@ final class BookSheet extends Region {
     // --- keys
 
     private void onKey(KeyEvent event) {
-        if (cursor.isNowhere() || event.isAltDown() || editor.isVisible()) {
+        if (cursor.isEmpty() || event.isAltDown() || editor.isVisible()) {
             return;
         }
         Range now = cursor.at();
@@ -256,7 +256,7 @@ final class BookSheet extends Region {
             case END -> move(event, far ? lastRow : now.row(), lastColumn);
             case F2 -> edit(cursor.text(), true);
             case ENTER -> enter(event.isShiftDown());
-            case DELETE, BACK_SPACE -> model.carryOut(cursor.cleared());
+            case DELETE, BACK_SPACE -> model.execute(cursor.cleared());
             default -> {
                 return;
             }
@@ -271,14 +271,14 @@ final class BookSheet extends Region {
     /** On a score it moves on, as after typing; elsewhere it opens the work. */
     private void enter(boolean back) {
         if (cursor.criterion().isPresent()) {
-            goOn(back);
+            advance(back);
         } else {
             open();
         }
     }
 
-    private void goOn(boolean back) {
-        cursor.goOn(back);
+    private void advance(boolean back) {
+        cursor.advance(back);
         reveal();
     }
 
@@ -299,7 +299,7 @@ final class BookSheet extends Region {
     /** Opens the field at the cursor. */
     void edit(String text, boolean chosen) {
         if (cursor.criterion().isEmpty()) {
-            model.say(UiText.of(cursor.isNowhere() ? "MarkBook.nobody" : "MarkBook.computed"));
+            model.refuse(UiText.of(cursor.isEmpty() ? "MarkBook.nobody" : "MarkBook.computed"));
             return;
         }
         layout.reveal(cursor.at().row(), cursor.at().column());
@@ -317,12 +317,12 @@ final class BookSheet extends Region {
             return false;
         }
         editor.close();
-        model.carryOut(plan);
+        model.execute(plan);
         requestFocus();
         Range now = cursor.at();
         switch (then) {
-            case ON -> goOn(false);
-            case BACK -> goOn(true);
+            case ON -> advance(false);
+            case BACK -> advance(true);
             case RIGHT -> choose(Range.at(now.row(), now.column() + 1));
             case LEFT -> choose(Range.at(now.row(), now.column() - 1));
             case DOWN -> choose(Range.at(now.row() + 1, now.column()));
@@ -362,11 +362,11 @@ final class BookSheet extends Region {
 
     /** Copies the first selected cell of each column to the others. */
     void fillDown() {
-        model.carryOut(cursor.filled());
+        model.execute(cursor.filled());
     }
 
     void chooseAll() {
         cursor.chooseAll();
-        told();
+        showNotice();
     }
 }

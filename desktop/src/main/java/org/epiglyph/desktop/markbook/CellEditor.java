@@ -27,7 +27,7 @@ final class CellEditor extends VBox {
     private BigDecimal exactStep = BigDecimal.ONE;
     private double step = 1;
     private boolean opening;
-    private final Taking taking;
+    private final Acceptor taking;
     private final Runnable leaving;
 
     /** Where the cursor goes after the input has been accepted. */
@@ -37,12 +37,12 @@ final class CellEditor extends VBox {
 
     /** Accepts what was typed; false if it is refused. */
     @FunctionalInterface
-    interface Taking {
-        boolean take(String text, Then then);
+    interface Acceptor {
+        boolean accept(String text, Then then);
     }
 
     /** @param leaving called when the field is left without a change */
-    CellEditor(Taking taking, Runnable leaving) {
+    CellEditor(Acceptor taking, Runnable leaving) {
         this.taking = taking;
         this.leaving = leaving;
         field.setId("book-score");
@@ -54,14 +54,14 @@ final class CellEditor extends VBox {
         getStyleClass().add("book-editor");
         getChildren().addAll(field, hand(), refusal);
         setVisible(false);
-        say("");
+        showRefusal("");
         addEventHandler(MouseEvent.ANY, Event::consume); // a hand at the field is not one on the sheet below
         field.addEventFilter(KeyEvent.KEY_PRESSED, this::onKey);
-        field.textProperty().addListener((_, _, _) -> say(""));
+        field.textProperty().addListener((_, _, _) -> showRefusal(""));
         Acts.undoesAlone(field);
         field.focusedProperty().addListener((_, _, focused) -> {
             if (!focused && isVisible() && !isOnScale()) {
-                taking.take(field.getText(), Then.STAY);
+                taking.accept(field.getText(), Then.STAY);
             }
         });
     }
@@ -140,7 +140,7 @@ final class CellEditor extends VBox {
 
     void close() {
         setVisible(false);
-        say("");
+        showRefusal("");
     }
 
     String text() {
@@ -148,11 +148,11 @@ final class CellEditor extends VBox {
     }
 
     void refuse(String why) {
-        say(why);
+        showRefusal(why);
         field.selectAll();
     }
 
-    private void say(String why) {
+    private void showRefusal(String why) {
         refusal.setText(why);
         Form.show(refusal, !why.isEmpty());
     }
@@ -170,7 +170,7 @@ final class CellEditor extends VBox {
             leaving.run();
             event.consume();
         } else if (then != null) {
-            taking.take(field.getText(), then);
+            taking.accept(field.getText(), then);
             event.consume();
         }
     }

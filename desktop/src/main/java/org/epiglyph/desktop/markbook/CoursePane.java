@@ -48,7 +48,7 @@ final class CoursePane extends PlotPane {
     private record Shown(String student, List<Line> lines, Line averages, List<Course.Recurring> recurring) {}
 
     CoursePane(BookModel book, SerialExecutor executor, BookSheet sheet) {
-        super(executor, book::say);
+        super(executor, book::refuse);
         this.book = book;
         this.executor = executor;
         newest = new Newest(executor);
@@ -103,7 +103,7 @@ final class CoursePane extends PlotPane {
         }, found -> {
             read = Optional.of(found.read);
             show(found.shown);
-        }, book::say);
+        }, book::refuse);
     }
 
     private record Found(Read read, Shown shown) {}
@@ -214,7 +214,7 @@ final class CoursePane extends PlotPane {
             typed = BigDecimal.valueOf(-1);
         }
         if (typed.signum() < 0) {
-            book.say(UiText.of("Course.noWeight", field.getText()));
+            book.refuse(UiText.of("Course.noWeight", field.getText()));
             field.setText(Criterion.format(line.weight));
             return;
         }
@@ -228,7 +228,7 @@ final class CoursePane extends PlotPane {
             }, _ -> {
                 read = Optional.empty();
                 refresh();
-            }, book::say);
+            }, book::refuse);
         }
     }
 

@@ -45,31 +45,31 @@ final class DecisionPane extends VBox {
         newest = new Newest(executor);
         this.sheet = sheet;
         choices = new DecisionChoices(model, sheet.cursor()::column, this::plan);
-        picture = new PlotPane(executor, model::say);
+        picture = new PlotPane(executor, model::refuse);
         picture.setId("decision-picture");
         getStyleClass().add("book-pane");
         outlook.setId("decision-outlook");
         refused.setId("decision-refused");
         apply.setId("decision-apply");
         apply.getStyleClass().add("main-button");
-        apply.setOnAction(_ -> carryOut());
+        apply.setOnAction(_ -> execute());
         moves.setAccessibleText(UiText.of("MarkBook.decide.moves"));
         moves.setMinHeight(120);
         VBox.setVgrow(moves, Priority.ALWAYS);
         for (Label label : List.of(refused, outlook)) {
             label.managedProperty().bind(label.textProperty().isNotEmpty());
         }
-        getChildren().addAll(Form.text(UiText.of("MarkBook.decide.heading"), "subheading"), forWhom(), choices,
+        getChildren().addAll(Form.text(UiText.of("MarkBook.decide.heading"), "subheading"), recipients(), choices,
                 refused, outlook, Form.lastLine(apply), picture, moves);
         whom.selectedToggleProperty().addListener((_, _, _) -> plan());
-        sheet.cursor().rangeProperty().addListener((_, _, _) -> chose());
+        sheet.cursor().rangeProperty().addListener((_, _, _) -> onRowsSelected());
         model.changesProperty().addListener((_, _, _) -> plan());
         sceneProperty().addListener((_, _, _) -> plan()); // nothing is planned while it is hidden
         picture.onColours(this::plan);
         plan();
     }
 
-    private VBox forWhom() {
+    private VBox recipients() {
         for (RadioButton button : List.of(shown, rows)) {
             button.setToggleGroup(whom);
             button.setWrapText(true);
@@ -88,7 +88,7 @@ final class DecisionPane extends VBox {
     }
 
     /** Selecting several rows means deciding for them. */
-    private void chose() {
+    private void onRowsSelected() {
         boolean several = sheet.cursor().rangeProperty().get().filter(r -> r.top() != r.bottom()).isPresent();
         if (several && !rows.isSelected()) {
             rows.setSelected(true); // which plans
@@ -198,11 +198,11 @@ final class DecisionPane extends VBox {
         Form.show(picture, scaled.before.size() > 0);
     }
 
-    private void carryOut() {
+    private void execute() {
         planned.flatMap(Decision.Outlook::edit).ifPresent(edit -> {
             int reached = planned.orElseThrow().reached().size();
             if (model.edit(edit)) {
-                model.tell(UiText.of("MarkBook.decide.done", reached));
+                model.report(UiText.of("MarkBook.decide.done", reached));
             } else {
                 refused.setText(model.noticeProperty().get());
             }

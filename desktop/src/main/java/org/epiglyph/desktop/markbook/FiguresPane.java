@@ -42,7 +42,7 @@ final class FiguresPane extends PlotPane {
 
     /** @param boundary receives the grade whose boundary was dragged, and the points */
     FiguresPane(BookModel book, SerialExecutor executor, BookSheet sheet, BiConsumer<String, BigDecimal> boundary) {
-        super(executor, book::say);
+        super(executor, book::refuse);
         this.boundary = boundary;
         this.book = book;
         this.sheet = sheet;
@@ -115,7 +115,7 @@ final class FiguresPane extends PlotPane {
         if (!shown.boundaries().isEmpty()) {
             nodes.add(Form.hint("Figures.dragBoundary"));
         }
-        nodes.addAll(told(shown, student));
+        nodes.addAll(describe(shown, student));
         Plot order = Plot.order(figures);
         if (!order.isEmpty()) {
             nodes.add(heading(UiText.of("Figures.order")));
@@ -132,7 +132,7 @@ final class FiguresPane extends PlotPane {
     }
 
     /** The statistics of the class as sentences, and the position of the selected student. */
-    private static List<Node> told(FiguresModel.Shown shown, Optional<StudentKey> student) {
+    private static List<Node> describe(FiguresModel.Shown shown, Optional<StudentKey> student) {
         ClassFigures figures = shown.figures();
         List<Node> told = new ArrayList<>();
         Explanations.all(figures).forEach(s -> told.add(Form.text(s, "tells")));

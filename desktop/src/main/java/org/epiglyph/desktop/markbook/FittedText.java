@@ -41,16 +41,16 @@ final class FittedText {
         int tooMany = line.length() - end.length();
         while (tooMany - fits > 1) {
             int middle = (fits + tooMany) / 2;
-            if (length(begun(line, middle) + end, font) <= width) {
+            if (length(startOf(line, middle) + end, font) <= width) {
                 fits = middle;
             } else {
                 tooMany = middle;
             }
         }
-        return begun(line, fits) + end;
+        return startOf(line, fits) + end;
     }
 
-    private static String begun(String line, int letters) {
+    private static String startOf(String line, int letters) {
         return Form.letters(line, letters).stripTrailing() + "\u2026";
     }
 

@@ -36,7 +36,7 @@ final class PastePane extends VBox {
         take.setId("paste-take");
         take.getStyleClass().add("main-button");
         take.setOnAction(_ -> {
-            model.carryOut(new ScorePlan(plan.places().stream().filter(ScorePlan.Taken.class::isInstance).toList()));
+            model.execute(new ScorePlan(plan.places().stream().filter(ScorePlan.Taken.class::isInstance).toList()));
             done.run();
         });
         VBox.setVgrow(places, Priority.ALWAYS);

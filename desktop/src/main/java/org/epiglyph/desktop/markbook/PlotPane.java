@@ -58,15 +58,15 @@ class PlotPane extends VBox {
 
     /** In the colours at the time of drawing. */
     private Function<Font, Look> look() {
-        java.awt.Color ink = awt("ink");
-        java.awt.Color second = awt("second");
-        java.awt.Color paper = awt("paper");
-        java.awt.Color rule = awt("rule");
-        java.awt.Color accent = awt("accent");
+        java.awt.Color ink = toAwt("ink");
+        java.awt.Color second = toAwt("second");
+        java.awt.Color paper = toAwt("paper");
+        java.awt.Color rule = toAwt("rule");
+        java.awt.Color accent = toAwt("accent");
         return letters -> new Look(ink, second, paper, rule, accent, letters);
     }
 
-    private java.awt.Color awt(String name) {
+    private java.awt.Color toAwt(String name) {
         return paints.get(name) instanceof Color c
                 ? new java.awt.Color((float) c.getRed(), (float) c.getGreen(), (float) c.getBlue())
                 : java.awt.Color.BLACK;

@@ -35,7 +35,7 @@ final class SheetCursor {
         return range.getReadOnlyProperty();
     }
 
-    boolean isNowhere() {
+    boolean isEmpty() {
         return range.get().isEmpty();
     }
 
@@ -58,7 +58,7 @@ final class SheetCursor {
     /**
      * Finds its student and its column again after rows or columns have changed; if one is gone, it stays where it was.
      */
-    void settle() {
+    void relocate() {
         Range now = at();
         int row = student.map(model.rows()::indexOf).filter(r -> r >= 0).orElse(now.row());
         int at = column.map(model.columns()::indexOf).filter(c -> c >= 0).orElse(now.column());
@@ -75,7 +75,7 @@ final class SheetCursor {
     }
 
     /** Moves on as after a score: down, or to the right if preferred. */
-    void goOn(boolean back) {
+    void advance(boolean back) {
         int by = back ? -1 : 1;
         boolean right = model.habitProperty().get().enterRight();
         choose(Range.at(at().row() + (right ? 0 : by), at().column() + (right ? by : 0)));
@@ -109,7 +109,7 @@ final class SheetCursor {
 
     /** The student, the column and the text of the cell, for screen readers. */
     String spoken() {
-        if (isNowhere()) {
+        if (isEmpty()) {
             return UiText.of("MarkBook.nobody");
         }
         return UiText.of("MarkBook.spoken", model.batch().listedName(student.orElseThrow()),

@@ -22,13 +22,13 @@ final class WordCounting {
         this.model = model;
         this.executor = executor;
         this.words = new CachedWords(model.workspace().folder());
-        model.habitProperty().addListener((_, _, _) -> goOn());
+        model.habitProperty().addListener((_, _, _) -> resume());
     }
 
     /** Starts or resumes counting. */
     void start() {
         stopped = false;
-        goOn();
+        resume();
     }
 
     /** Stops counting; the counts so far stay. */
@@ -36,7 +36,7 @@ final class WordCounting {
         stopped = true;
     }
 
-    private void goOn() {
+    private void resume() {
         if (running || stopped || !model.showsWordCounts()) {
             return;
         }
@@ -48,11 +48,11 @@ final class WordCounting {
         executor.start(() -> count(left), counts -> {
             running = false;
             model.learnWordCounts(counts);
-            goOn();
+            resume();
         }, why -> {
             running = false;
             stopped = true;
-            model.say(why);
+            model.refuse(why);
         });
     }
 

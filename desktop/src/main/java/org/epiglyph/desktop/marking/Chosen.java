@@ -122,10 +122,10 @@ public final class Chosen {
                 edits.add(new Edit.ChangeMark(model.student(), other));
             }
         }
-        return together(edits);
+        return editAll(edits);
     }
 
-    private boolean together(List<Edit> edits) {
+    private boolean editAll(List<Edit> edits) {
         return !edits.isEmpty() && model.edit(edits.size() == 1 ? edits.getFirst() : new Edit.Together(edits));
     }
 
@@ -172,14 +172,14 @@ public final class Chosen {
 
     /** Removes the selected marks. */
     public void remove() {
-        together(marks().stream().<Edit>map(m -> new Edit.RemoveMark(model.student(), m.id())).toList());
+        editAll(marks().stream().<Edit>map(m -> new Edit.RemoveMark(model.student(), m.id())).toList());
     }
 
     /** Moves the selected marks in front of all others, or behind them. */
     public void order(boolean toFront) {
         List<Mark> marks = toFront ? marks() : marks().reversed();
         int position = toFront ? Integer.MAX_VALUE : 0;
-        together(marks.stream()
+        editAll(marks.stream()
                 .<Edit>map(m -> new Edit.OrderMark(model.student(), m.id(), position))
                 .toList());
     }
@@ -187,7 +187,7 @@ public final class Chosen {
     /** Copies the selected marks, for another place, page or submission of the batch. */
     public void copy() {
         copied = marks();
-        model.tell(UiText.of("Desk.copied", copied.size()));
+        model.report(UiText.of("Desk.copied", copied.size()));
     }
 
     public boolean hasCopies() {
@@ -214,7 +214,7 @@ public final class Chosen {
      * @param at     the eraser's centre
      * @param radius in points
      */
-    public void rub(PageRef page, PagePoint at, double radius) {
+    public void erase(PageRef page, PagePoint at, double radius) {
         List<Edit> edits = new ArrayList<>();
         List<Mark> all = model.submission().marks();
         for (Mark mark : all) {
@@ -225,7 +225,7 @@ public final class Chosen {
                 }
             }
         }
-        together(edits);
+        editAll(edits);
     }
 
     /** The longest piece remains the original stroke, with its remark; the others are new. */

@@ -203,13 +203,13 @@ public final class DeskModel implements WorkspaceObserver {
     }
 
     /** Reports why something cannot be done, or what is still to be done for it. */
-    public void say(String why) {
+    public void refuse(String why) {
         notice.refuse(why);
     }
 
     /** Reports what was done if it cannot be seen. */
-    public void tell(String what) {
-        notice.tell(what);
+    public void report(String what) {
+        notice.report(what);
     }
 
     public Notice notice() {
@@ -295,7 +295,7 @@ public final class DeskModel implements WorkspaceObserver {
     }
 
     /** A page was looked at. The present message stays, since this is not an act of the marker's. */
-    public void see(PageRef page) {
+    public void markSeen(PageRef page) {
         boolean known = submission.get().pages().contains(page);
         if (known && !past.isLookedAt() && !submission.get().seen().contains(page)) {
             try {
@@ -337,7 +337,7 @@ public final class DeskModel implements WorkspaceObserver {
         int here = all.indexOf(batch.get().aids().language());
         String next = all.get((here + 1) % all.size());
         if (edit(new Edit.ChangeAids(batch.get().aids().withLanguage(next)))) {
-            notice.tell(next.isEmpty()
+            notice.report(next.isEmpty()
                     ? UiText.of("Desk.noSpelling")
                     : UiText.of("Desk.spelling", Locale.forLanguageTag(next).getDisplayName(Locale.ENGLISH)));
         }
@@ -346,7 +346,7 @@ public final class DeskModel implements WorkspaceObserver {
     // --- pen case
 
     /** Takes the tool of a slot, by zero-based number. */
-    public void take(int slot) {
+    public void takeSlot(int slot) {
         if (slot < penCase.get().slots().size()) {
             keep(penCase.get().holding(slot));
         }
@@ -359,7 +359,7 @@ public final class DeskModel implements WorkspaceObserver {
     }
 
     /** Saves the space that pages had, for the next desk. */
-    public void keepRoom(PageSpace room) {
+    public void saveRoom(PageSpace room) {
         keeping.execute(() -> settings.keep(room));
     }
 
@@ -380,7 +380,7 @@ public final class DeskModel implements WorkspaceObserver {
     }
 
     @Override
-    public void kept(long number, Instant at) {
+    public void saved(long number, Instant at) {
         onInterface.execute(() -> {
             if (number >= lastEdit) {
                 saving.saved(at, clock.getZone());
@@ -389,7 +389,7 @@ public final class DeskModel implements WorkspaceObserver {
     }
 
     @Override
-    public void notKept(Problem problem) {
+    public void notSaved(Problem problem) {
         onInterface.execute(saving::notSaved);
     }
 

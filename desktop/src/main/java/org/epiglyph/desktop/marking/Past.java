@@ -44,7 +44,7 @@ public final class Past {
     }
 
     /** Shows the submission on the desk as it was; it can be looked at, not changed. */
-    public void lookBack(Earlier then) {
+    public void showEarlier(Earlier then) {
         model.writing().finish();
         model.chosen().none();
         earlier.set(Optional.of(then));
@@ -52,7 +52,7 @@ public final class Past {
     }
 
     /** Shows the present again. */
-    public void lookAtPresent() {
+    public void showPresent() {
         if (isLookedAt()) {
             forget();
             model.show(model.batch().submission(model.student()));
@@ -62,7 +62,7 @@ public final class Past {
     /** Restores the state that is shown, as one edit that can be undone. */
     public void bringBack() {
         earlier.get().ifPresent(then -> {
-            lookAtPresent();
+            showPresent();
             model.edit(Chronicle.bringBack(then.submission()));
         });
     }
@@ -77,12 +77,12 @@ public final class Past {
 
     /** Undoes the last change of the submission on the desk. */
     public void undo() {
-        step(said -> model.workspace().undo(Optional.of(model.student()), said));
+        step(skipped -> model.workspace().undo(Optional.of(model.student()), skipped));
     }
 
     /** Redoes what was undone last. */
     public void redo() {
-        step(said -> model.workspace().redo(Optional.of(model.student()), said));
+        step(skipped -> model.workspace().redo(Optional.of(model.student()), skipped));
     }
 
     public boolean canUndoBatch() {
@@ -91,17 +91,17 @@ public final class Past {
 
     /** Undoes the last change of several submissions, or of the batch. */
     public void undoBatch() {
-        step(said -> model.workspace().undo(Optional.empty(), said));
+        step(skipped -> model.workspace().undo(Optional.empty(), skipped));
     }
 
     private void step(Function<Consumer<EditRefused>, Optional<Entry>> how) {
-        lookAtPresent();
+        showPresent();
         model.writing().forget();
-        Steps.Outcome outcome = Steps.take(how);
+        Steps.Outcome outcome = Steps.run(how);
         if (outcome.refusal().isEmpty()) {
-            model.tell(outcome.said());
+            model.report(outcome.skipped());
         } else {
-            model.say(outcome.refusal() + outcome.said());
+            model.refuse(outcome.refusal() + outcome.skipped());
         }
     }
 }

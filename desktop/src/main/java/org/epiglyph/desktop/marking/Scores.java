@@ -130,7 +130,7 @@ public final class Scores {
     public void asLastTime(String criterionId) {
         Optional<Submission> last = lastJudged(criterionId);
         if (last.isEmpty()) {
-            model.say(UiText.of("Ledger.noLastTime"));
+            model.refuse(UiText.of("Ledger.noLastTime"));
             return;
         }
         Scorecard then = last.get().scores();
@@ -140,7 +140,7 @@ public final class Scores {
             edits.add(new Edit.WriteOnCriterion(model.student(), criterionId, then.remark(criterionId)));
         }
         if (model.edit(edits.size() == 1 ? edits.getFirst() : new Edit.Together(edits))) {
-            model.tell(UiText.of("Ledger.asLastTime", model.batch().naming().listed(last.get().student())));
+            model.report(UiText.of("Ledger.asLastTime", model.batch().naming().listed(last.get().student())));
         }
     }
 

@@ -107,19 +107,19 @@ public final class Walk {
 
     /** Goes to the next student whose submission is not finished, wrapping around. */
     public void toNextUnmarked() {
-        nextUnmarked().ifPresentOrElse(model::open, () -> model.say(UiText.of("Desk.nobodyLeft")));
+        nextUnmarked().ifPresentOrElse(model::open, () -> model.refuse(UiText.of("Desk.nobodyLeft")));
     }
 
     /** Goes to the next student with open findings, wrapping around. */
     public void toNextLookAgain() {
         next(place(), model.progress()::isLookAgain)
-                .ifPresentOrElse(model::open, () -> model.say(UiText.of("Desk.nobodyAgain")));
+                .ifPresentOrElse(model::open, () -> model.refuse(UiText.of("Desk.nobodyAgain")));
     }
 
     /** Goes to the next student who awaits a reply, wrapping around. */
     public void toNextAnswer() {
         next(place(), at -> model.progress().at(at).awaitsReply())
-                .ifPresentOrElse(model::open, () -> model.say(UiText.of("Desk.nobodyAnswered")));
+                .ifPresentOrElse(model::open, () -> model.refuse(UiText.of("Desk.nobodyAnswered")));
     }
 
     /**

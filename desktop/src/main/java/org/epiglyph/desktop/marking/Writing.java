@@ -42,7 +42,7 @@ public final class Writing {
     /** Opens the remark of a mark for writing. */
     public void open(String id) {
         if (model.submission().sealed()) {
-            model.say(UiText.of("Desk.sealedRefuses"));
+            model.refuse(UiText.of("Desk.sealedRefuses"));
             return;
         }
         finish();
@@ -160,19 +160,19 @@ public final class Writing {
         List<Phrase> most = model.batch().phrasebook().mostUsed(model.batch().phraseUses());
         Optional<Mark> target = mark.get().flatMap(model.submission()::findMark).or(() -> model.chosen().one());
         if (number > most.size() || target.isEmpty()) {
-            model.say(UiText.of(target.isEmpty() ? "Desk.phraseNeedsMark" : "Desk.fewPhrases", most.size()));
+            model.refuse(UiText.of(target.isEmpty() ? "Desk.phraseNeedsMark" : "Desk.fewPhrases", most.size()));
             return;
         }
         Phrase phrase = most.get(number - 1);
         Slots slots = Slots.of(phrase.text());
         if (!slots.asked().isEmpty()) {
-            model.say(UiText.of("Phrases.asks", phrase.code()));
+            model.refuse(UiText.of("Phrases.asks", phrase.code()));
             return;
         }
         forget();
         model.placing()
                 .onMark(target.get(), phrase, slots.filled(model.submission().student().givenName(), List.of()));
-        model.tell(UiText.of("Desk.phrasePut", phrase.code()));
+        model.report(UiText.of("Desk.phrasePut", phrase.code()));
     }
 
     /** The phrase that a text belongs to: its own text, or that with an addition; empty if it is another text. */
@@ -189,12 +189,12 @@ public final class Writing {
     public void keepAsPhrase() {
         Optional<Mark> chosen = model.chosen().one().filter(m -> !m.remark().isEmpty());
         if (chosen.isEmpty()) {
-            model.say(UiText.of("Desk.nothingToKeep"));
+            model.refuse(UiText.of("Desk.nothingToKeep"));
             return;
         }
         Remark remark = chosen.get().remark();
         if (model.batch().phrasebook().findByText(remark.text()).isPresent()) {
-            model.say(UiText.of("Desk.phraseThere"));
+            model.refuse(UiText.of("Desk.phraseThere"));
             return;
         }
         Phrase phrase = new Phrase(DeskModel.newId(), code(remark.text()), remark.text(),
@@ -204,7 +204,7 @@ public final class Writing {
             edits.add(new Edit.ChangeMark(model.student(), chosen.get().withRemark(remark.withPhrase(phrase.id()))));
         }
         if (model.edit(new Edit.Together(edits))) {
-            model.tell(UiText.of("Desk.phraseKept", phrase.code()));
+            model.report(UiText.of("Desk.phraseKept", phrase.code()));
         }
     }
 

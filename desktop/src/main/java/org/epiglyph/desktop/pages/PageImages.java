@@ -89,7 +89,7 @@ public final class PageImages implements AutoCloseable {
      *
      * @param pages each as PDF, by the ids used here
      */
-    public void lend(Map<String, Path> pages) {
+    public void addDocuments(Map<String, Path> pages) {
         lent.putAll(pages);
     }
 
@@ -113,19 +113,19 @@ public final class PageImages implements AutoCloseable {
     }
 
     /** Extends the time limit of a page that takes too long to draw. */
-    public void beMorePatient(PageRef page) {
+    public void extendBudget(PageRef page) {
         patient.add(page);
     }
 
     /** The cached image at a scale; null if there is none. */
-    public Image atHand(PageRef page, double scale) {
+    public Image cached(PageRef page, double scale) {
         synchronized (images) {
             return images.get(Wanted.of(page, scale));
         }
     }
 
     /** The largest cached image of the page at any scale; null if there is none. */
-    public Image anyAtHand(PageRef page) {
+    public Image anyCached(PageRef page) {
         synchronized (images) {
             return images.entrySet()
                     .stream()
@@ -153,7 +153,7 @@ public final class PageImages implements AutoCloseable {
      * @param wanted called just before drawing; if it returns false, the image is null
      */
     public CompletableFuture<Image> image(PageRef page, double scale, BooleanSupplier wanted) {
-        Image there = atHand(page, scale);
+        Image there = cached(page, scale);
         return there != null
                 ? CompletableFuture.completedFuture(there)
                 : lane(scale).inBackground(() -> wanted.getAsBoolean() ? draw(page, scale) : null);
@@ -262,7 +262,7 @@ public final class PageImages implements AutoCloseable {
     }
 
     private Image draw(PageRef page, double scale) throws Problem {
-        Image there = atHand(page, scale);
+        Image there = cached(page, scale);
         if (there != null) {
             return there;
         }

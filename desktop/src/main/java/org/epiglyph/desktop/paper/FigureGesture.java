@@ -22,14 +22,14 @@ final class FigureGesture implements Gesture {
 
     private Shape figure(Contact now) {
         PagePoint from = start.at();
-        PagePoint to = now.steered() ? steered(from, now.at()) : now.at();
+        PagePoint to = now.steered() ? snapped(from, now.at()) : now.at();
         if (form == Shape.Form.BRACKET) {
             to = upright(from, to);
         }
         return new Shape(model.newHead(start.leaf().page(), start.leaf().uprightTurn()), form, from, to, slot.width());
     }
 
-    private PagePoint steered(PagePoint from, PagePoint to) {
+    private PagePoint snapped(PagePoint from, PagePoint to) {
         double dx = to.x() - from.x();
         double dy = to.y() - from.y();
         if (form.isArea()) {
@@ -55,7 +55,7 @@ final class FigureGesture implements Gesture {
 
     @Override
     public void release(Contact contact) {
-        giveUp();
+        cancel();
         if (start.at().distanceTo(contact.at()) * contact.leaf().scale() < LEAST_PIXELS) {
             return;
         }
@@ -67,7 +67,7 @@ final class FigureGesture implements Gesture {
     }
 
     @Override
-    public void giveUp() {
+    public void cancel() {
         start.leaf().live().getChildren().clear();
     }
 }

@@ -12,5 +12,5 @@ interface Gesture {
     default void release(Contact contact) {}
 
     /** The gesture is cancelled; nothing of it stays. */
-    default void giveUp() {}
+    default void cancel() {}
 }

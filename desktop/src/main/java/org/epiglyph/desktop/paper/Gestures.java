@@ -96,7 +96,7 @@ public final class Gestures {
                 release(contact);
             }
         });
-        leaf.whenSettled(() -> words.read(leaf.page(), leaf::sayRecognised));
+        leaf.whenSettled(() -> words.read(leaf.page(), leaf::showRecognised));
     }
 
     /** Accepts phrases dropped on marks and pages. */
@@ -151,13 +151,13 @@ public final class Gestures {
     }
 
     /** Cancels the current gesture. */
-    public void giveUp() {
-        gesture.giveUp();
+    public void cancel() {
+        gesture.cancel();
         gesture = Gesture.NONE;
     }
 
     void press(Contact contact) {
-        giveUp();
+        cancel();
         roll.requestFocus();
         model.writing().finish();
         Slot slot = model.penCaseProperty().get().current();
@@ -320,7 +320,7 @@ public final class Gestures {
 
         CorrectGesture(Contact pressed) {
             this.pressed = pressed;
-            along = new TextGesture(roll, words, pressed, run -> strike(run));
+            along = new TextGesture(roll, words, pressed, run -> strikeOut(run));
         }
 
         @Override
@@ -332,20 +332,20 @@ public final class Gestures {
         public void release(Contact now) {
             boolean still = pressed.at().distanceTo(now.at()) * now.leaf().scale() < REACH_PIXELS;
             if (still && pressed.clicks() == 1) {
-                along.giveUp();
-                putIn(now);
+                along.cancel();
+                insertAt(now);
             } else {
                 along.release(now);
             }
         }
 
         @Override
-        public void giveUp() {
-            along.giveUp();
+        public void cancel() {
+            along.cancel();
         }
     }
 
-    private void strike(Map<PageRef, Selection> run) {
+    private void strikeOut(Map<PageRef, Selection> run) {
         run.forEach((page, words) -> {
             Correction correction = Correction.striking(model.newHead(page, roll.uprightTurn(page)), words.boxes(),
                     words.text());
@@ -355,7 +355,7 @@ public final class Gestures {
         });
     }
 
-    private void putIn(Contact contact) {
+    private void insertAt(Contact contact) {
         int turn = contact.leaf().uprightTurn();
         text(contact).gapNear(contact.at(), turn).ifPresent(gap -> {
             Correction correction = new Correction(model.newHead(contact.leaf().page(), turn), List.of(), "",
@@ -376,7 +376,7 @@ public final class Gestures {
         public void drag(Contact contact) {
             if (contact.steered()) {
                 double radius = model.penCaseProperty().get().current().width() / 2;
-                model.chosen().rub(contact.leaf().page(), contact.at(), radius);
+                model.chosen().erase(contact.leaf().page(), contact.at(), radius);
             } else {
                 markAt(contact, ERASER_PIXELS).ifPresent(m -> model.remove(m.id()));
             }

@@ -63,7 +63,7 @@ final class InkGesture implements Gesture {
 
     @Override
     public void release(Contact contact) {
-        giveUp();
+        cancel();
         Stroke stroke = stroke();
         if (model.place(stroke) && nib == Stroke.Nib.BROAD) {
             model.writing().open(stroke.id());
@@ -82,7 +82,7 @@ final class InkGesture implements Gesture {
     }
 
     @Override
-    public void giveUp() {
+    public void cancel() {
         leaf.live().getChildren().remove(line);
     }
 }

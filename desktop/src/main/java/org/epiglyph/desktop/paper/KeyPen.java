@@ -35,7 +35,7 @@ public final class KeyPen {
     /** Shows the cross-hairs in the middle of the page in sight, or hides them. */
     public void toggle() {
         if (isOut()) {
-            putAway();
+            hide();
             return;
         }
         roll.leafInSight().ifPresent(l -> {
@@ -48,15 +48,15 @@ public final class KeyPen {
     }
 
     /** Hides the cross-hairs and cancels their gesture. */
-    public void putAway() {
+    public void hide() {
         if (leaf != null) {
             if (down) {
-                gestures.giveUp();
+                gestures.cancel();
             }
             leaf.getChildren().remove(cross);
             leaf = null;
             down = false;
-            say(UiText.of("Desk.pages"));
+            announce(UiText.of("Desk.pages"));
         }
     }
 
@@ -86,7 +86,7 @@ public final class KeyPen {
                 down = false;
             }
             case SPACE -> lowerOrRaise();
-            case ESCAPE -> putAway();
+            case ESCAPE -> hide();
             default -> {
                 return;
             }
@@ -123,10 +123,10 @@ public final class KeyPen {
             leaf.getChildren().add(cross);
         }
         roll.reveal(leaf.page(), new org.epiglyph.core.page.PageBox(at.x(), at.y(), 0, 0));
-        say(UiText.of("Desk.crossHairs", leaf.page().number(), Math.round(shown.x()), Math.round(shown.y())));
+        announce(UiText.of("Desk.crossHairs", leaf.page().number(), Math.round(shown.x()), Math.round(shown.y())));
     }
 
-    private void say(String text) {
+    private void announce(String text) {
         roll.setAccessibleText(text);
         roll.notifyAccessibleAttributeChanged(AccessibleAttribute.TEXT);
     }

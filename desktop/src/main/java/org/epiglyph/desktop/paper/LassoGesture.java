@@ -30,13 +30,13 @@ final class LassoGesture implements Gesture {
 
     @Override
     public void release(Contact contact) {
-        giveUp();
+        cancel();
         Lasso lasso = new Lasso(loop);
         model.chosen().choose(m -> m.page().equals(leaf.page()) && lasso.holds(m));
     }
 
     @Override
-    public void giveUp() {
+    public void cancel() {
         leaf.live().getChildren().clear();
     }
 }

@@ -59,7 +59,7 @@ final class LeafImages {
      * @param pixels screen pixels per point
      */
     void request(List<PageLeaf> leaves, List<PageRef> beyond, double pixels) {
-        leaves.stream().filter(l -> !l.hasImage()).forEach(l -> l.image(images.anyAtHand(l.page())));
+        leaves.stream().filter(l -> !l.hasImage()).forEach(l -> l.image(images.anyCached(l.page())));
         Map<Boolean, List<PageLeaf>> bySpeed = leaves.stream()
                 .collect(Collectors.partitioningBy(l -> images.isSlow(l.page())));
         sharp(bySpeed.get(false), pixels);
@@ -79,7 +79,7 @@ final class LeafImages {
 
     private void coarse() {
         lacking.removeIf(l -> l.hasImage() || !inSight.test(l));
-        ahead.removeIf(p -> !images.isSlow(p) || images.anyAtHand(p) != null);
+        ahead.removeIf(p -> !images.isSlow(p) || images.anyCached(p) != null);
         if (!coarseUnderWay && !(lacking.isEmpty() && ahead.isEmpty())) {
             coarseUnderWay = true;
             PageRef page = lacking.isEmpty() ? ahead.removeFirst() : lacking.getFirst().page();
@@ -89,7 +89,7 @@ final class LeafImages {
                     lacking.remove(leaf);
                     if (!leaf.hasImage() && image != null) {
                         leaf.coarse(image);
-                    } else if (!leaf.saysFailure()) {
+                    } else if (!leaf.showsFailure()) {
                         show(leaf, null, failure);
                     }
                 }
@@ -128,15 +128,15 @@ final class LeafImages {
             boolean tooSlow = cause instanceof OpenDocument.TooSlow;
             if (tooSlow || !leaf.hasImage()) {
                 String why = cause instanceof Problem ? cause.getMessage() : UiText.of("Desk.pageFault");
-                leaf.sayFailure(leaf.hasImage() ? UiText.of("Desk.coarseOnly") : why,
-                        tooSlow ? Optional.of(() -> tryLonger(leaf)) : Optional.empty());
+                leaf.showFailure(leaf.hasImage() ? UiText.of("Desk.coarseOnly") : why,
+                        tooSlow ? Optional.of(() -> retryLonger(leaf)) : Optional.empty());
             }
         }
     }
 
-    private void tryLonger(PageLeaf leaf) {
-        images.beMorePatient(leaf.page());
-        leaf.sayFailure(UiText.of("Desk.drawingLonger"), Optional.empty());
+    private void retryLonger(PageLeaf leaf) {
+        images.extendBudget(leaf.page());
+        leaf.showFailure(UiText.of("Desk.drawingLonger"), Optional.empty());
         onInterface(images.image(leaf.page(), scale.getAsDouble()), (image, failure) -> show(leaf, image, failure));
     }
 

@@ -65,14 +65,14 @@ final class MoveGesture implements Gesture {
 
     @Override
     public void release(Contact contact) {
-        giveUp();
+        cancel();
         if (start.at().distanceTo(contact.at()) * start.leaf().scale() > STILL_PIXELS) {
             model.chosen().change(m -> change.apply(m, contact));
         }
     }
 
     @Override
-    public void giveUp() {
+    public void cancel() {
         start.leaf().live().getChildren().clear();
     }
 }

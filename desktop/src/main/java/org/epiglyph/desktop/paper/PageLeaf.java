@@ -154,7 +154,7 @@ public final class PageLeaf extends Pane {
     }
 
     /** True if a failure of the page or its sharp image is shown. */
-    boolean saysFailure() {
+    boolean showsFailure() {
         return getChildren().stream().anyMatch(c -> c.getStyleClass().contains("page-failure"));
     }
 
@@ -172,7 +172,7 @@ public final class PageLeaf extends Pane {
      *
      * @param longer retries with more time, if that may help
      */
-    void sayFailure(String text, Optional<Runnable> longer) {
+    void showFailure(String text, Optional<Runnable> longer) {
         settled();
         getChildren().removeIf(c -> c.getStyleClass().contains("page-failure"));
         Label label = new Label(text);
@@ -198,7 +198,7 @@ public final class PageLeaf extends Pane {
     }
 
     /** Shows whether the page's words were recognised on a picture, so that they may be wrong. */
-    void sayRecognised(boolean recognised) {
+    void showRecognised(boolean recognised) {
         getChildren().removeIf(c -> c.getStyleClass().contains("page-note"));
         setAccessibleText(UiText.of("Desk.page", page.number())
                 + (recognised ? ", " + UiText.of("Desk.recognised") : ""));

@@ -114,7 +114,7 @@ public final class PageRoll extends Region {
         rows = new RollRows(pieces);
         sheet.getChildren().setAll(rows.texts());
         across = 0;
-        layout = laidOut(-1); // before anything asks where the new rows are
+        layout = computeLayout(-1); // before anything asks where the new rows are
         scroll.set(0);
         measure();
     }
@@ -330,7 +330,7 @@ public final class PageRoll extends Region {
 
     /** The scale at which other pages would be shown, in pixels per point. */
     public double scaleFor(List<Piece> pieces, PageSpace in) {
-        return laidOut(RollRows.sizes(pieces), in.width(), in.height(), -1).scale();
+        return computeLayout(RollRows.sizes(pieces), in.width(), in.height(), -1).scale();
     }
 
     /** The space for pages; empty before the roll has been laid out. */
@@ -341,20 +341,20 @@ public final class PageRoll extends Region {
                 : Optional.empty();
     }
 
-    private RollLayout laidOut(List<RollLayout.Row> sizes, double width, double height, int inSight) {
+    private RollLayout computeLayout(List<RollLayout.Row> sizes, double width, double height, int inSight) {
         return RollLayout.of(sizes, arrangement, zoom, space(width), Math.max(120, height), inSight);
     }
 
-    private RollLayout laidOut(List<RollLayout.Row> sizes, int inSight) {
-        return laidOut(sizes, getWidth(), getHeight(), inSight);
+    private RollLayout computeLayout(List<RollLayout.Row> sizes, int inSight) {
+        return computeLayout(sizes, getWidth(), getHeight(), inSight);
     }
 
-    private RollLayout laidOut(int inSight) {
-        return laidOut(rows.sizes(space() - 4 * GAP), inSight);
+    private RollLayout computeLayout(int inSight) {
+        return computeLayout(rows.sizes(space() - 4 * GAP), inSight);
     }
 
     private void measure() {
-        layout = laidOut(rowInSight());
+        layout = computeLayout(rowInSight());
         across = Math.min(across, layout.overhang());
         bar.measure(layout.total(), getHeight());
         if (scroll.get() > bar.getMax()) {

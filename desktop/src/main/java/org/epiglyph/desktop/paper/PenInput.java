@@ -31,12 +31,12 @@ public final class PenInput {
                 waiting.add(sample);
             }
             if (first) {
-                Platform.runLater(this::takeAll);
+                Platform.runLater(this::drain);
             }
         });
     }
 
-    private void takeAll() {
+    private void drain() {
         while (true) {
             PenSample sample;
             synchronized (waiting) {
@@ -45,11 +45,11 @@ public final class PenInput {
             if (sample == null) {
                 return;
             }
-            take(sample);
+            onSample(sample);
         }
     }
 
-    private void take(PenSample sample) {
+    private void onSample(PenSample sample) {
         boolean down = sample.isDown();
         boolean wasDown = leaf != null;
         if (down && !wasDown && roll.holds(sample.x(), sample.y())) {

@@ -54,7 +54,7 @@ public final class RemarkField extends VBox {
         area.textProperty().addListener((_, _, _) -> {
             search();
             grow();
-            tellTyped();
+            reportTyped();
         });
         pause.setOnFinished(_ -> model.writing().keepTyped());
         area.addEventFilter(KeyEvent.KEY_PRESSED, this::onKey);
@@ -102,7 +102,7 @@ public final class RemarkField extends VBox {
         if (of.equals(mark) && isWriting()) {
             area.insertText(area.getCaretPosition(), "![" + picture.alt() + "](picture:" + picture.file() + ")");
         } else {
-            model.say(UiText.of("Desk.pictureTooLate", picture.alt()));
+            model.refuse(UiText.of("Desk.pictureTooLate", picture.alt()));
         }
     }
 
@@ -199,7 +199,7 @@ public final class RemarkField extends VBox {
     }
 
     /** Saves what is typed shortly after the last keystroke, and whatever ends the writing. */
-    private void tellTyped() {
+    private void reportTyped() {
         if (isWriting()) {
             model.writing().typing(isSearching() && list.isOffering() ? Optional.empty() : Optional.of(typed()));
             pause.playFromStart();
@@ -222,7 +222,7 @@ public final class RemarkField extends VBox {
             case P -> {
                 audience = audience == Audience.PRIVATE ? Audience.STUDENT : Audience.PRIVATE;
                 show();
-                tellTyped();
+                reportTyped();
             }
             default -> {
                 return false;

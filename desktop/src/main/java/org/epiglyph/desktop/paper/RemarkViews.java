@@ -27,15 +27,16 @@ final class RemarkViews {
     private final Pane ground;
     private final Function<String, Image> pictures;
     private final Consumer<String> links;
-    private final Map<Said, RemarkView> views = new HashMap<>();
-    private final Map<Said, Double> heights = new HashMap<>();
-    private final Set<Said> used = new HashSet<>();
+    private final Map<Content, RemarkView> views = new HashMap<>();
+    private final Map<Content, Double> heights = new HashMap<>();
+    private final Set<Content> used = new HashSet<>();
     private double width;
 
     /** What a view depends on, besides being selected. */
-    private record Said(String mark, String text, Ink ink, boolean secret, int page, boolean oneLine) {
-        static Said of(Mark mark, boolean oneLine) {
-            return new Said(mark.id(), Margin.text(mark), mark.ink(), mark.isPrivate(), mark.page().number(), oneLine);
+    private record Content(String mark, String text, Ink ink, boolean secret, int page, boolean oneLine) {
+        static Content of(Mark mark, boolean oneLine) {
+            return new Content(mark.id(), Margin.text(mark), mark.ink(), mark.isPrivate(), mark.page().number(),
+                    oneLine);
         }
     }
 
@@ -84,31 +85,31 @@ final class RemarkViews {
 
     /** @param oneLine true for the beginning of the text, false for all of it */
     RemarkView of(Mark mark, boolean oneLine) {
-        Said said = Said.of(mark, oneLine);
-        used.add(said);
-        RemarkView view = views.computeIfAbsent(said, _ -> made(mark, said));
+        Content content = Content.of(mark, oneLine);
+        used.add(content);
+        RemarkView view = views.computeIfAbsent(content, _ -> made(mark, content));
         view.pseudoClassStateChanged(CHOSEN, model.chosen().has(mark.id()));
         return view;
     }
 
     /** The height of the remark at its width, in pixels. */
     double height(Mark mark, boolean oneLine) {
-        Said said = Said.of(mark, oneLine);
+        Content content = Content.of(mark, oneLine);
         RemarkView view = of(mark, oneLine);
-        return heights.computeIfAbsent(said, _ -> view.prefHeight(width));
+        return heights.computeIfAbsent(content, _ -> view.prefHeight(width));
     }
 
-    private RemarkView made(Mark mark, Said said) {
-        RemarkView view = said.oneLine
-                ? RemarkView.oneLine(said.text, said.ink)
-                : RemarkView.whole(said.text, said.ink, pictures, links);
-        view.pseudoClassStateChanged(PRIVATE, said.secret);
-        view.setAccessibleText(UiText.of("Desk.remarkSpoken", said.page, view.getAccessibleText()));
+    private RemarkView made(Mark mark, Content content) {
+        RemarkView view = content.oneLine
+                ? RemarkView.oneLine(content.text, content.ink)
+                : RemarkView.whole(content.text, content.ink, pictures, links);
+        view.pseudoClassStateChanged(PRIVATE, content.secret);
+        view.setAccessibleText(UiText.of("Desk.remarkSpoken", content.page, view.getAccessibleText()));
         view.setOnMousePressed(e -> {
             e.consume();
             boolean again = model.chosen().has(mark.id());
             model.submission().findMark(mark.id()).ifPresent(m -> roll.reveal(m.page(), m.bounds()));
-            if (again || !said.oneLine) {
+            if (again || !content.oneLine) {
                 model.writing().open(mark.id());
             } else {
                 model.chosen().choose(List.of(mark.id()));

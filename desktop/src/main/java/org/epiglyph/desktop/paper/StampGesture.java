@@ -40,12 +40,12 @@ final class StampGesture implements Gesture {
 
     @Override
     public void release(Contact contact) {
-        giveUp();
+        cancel();
         model.place(stamps);
     }
 
     @Override
-    public void giveUp() {
+    public void cancel() {
         leaf.live().getChildren().clear();
     }
 }

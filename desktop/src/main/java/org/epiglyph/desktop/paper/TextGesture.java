@@ -84,7 +84,7 @@ final class TextGesture implements Gesture {
     }
 
     @Override
-    public void giveUp() {
+    public void cancel() {
         roll.found(Map.of());
     }
 

@@ -58,7 +58,7 @@ public final class TypedTextField extends TextArea {
     /** @param changed the text that is edited; empty for a new one at the place */
     public static void open(DeskModel model, PageLeaf leaf, PagePoint at, Optional<TypedText> changed) {
         if (model.submission().sealed()) {
-            model.say(UiText.of("Desk.sealedRefuses"));
+            model.refuse(UiText.of("Desk.sealedRefuses"));
             return;
         }
         model.writing().finish();

@@ -49,7 +49,7 @@ final class Decision extends VBox {
         ScrollPane scroll = new ScrollPane(lines);
         scroll.setFitToWidth(true);
         scroll.getStyleClass().add("waiting-lines");
-        Button back = Form.button("Phrases.giveUp", "link-button", model::giveUp);
+        Button back = Form.button("Phrases.giveUp", "link-button", model::revert);
         Button here = Form.button("Phrases.fromNowOn", "plain-button", () -> model.decide(false, false));
         here.setId("from-now-on");
         Button there = Form.button("Phrases.everywhere", "main-button",

@@ -202,7 +202,7 @@ final class PhraseForm extends VBox {
                 .collect(Collectors.joining("\n")), "hint"));
         nodes.add(Form.text(UiText.of("Phrases.alsoNeededHeading"), "rule-heading"));
         nodes.add(new MissingList(model.batch().naming(), model.missing(phrase),
-                ticked -> model.placeOn(phrase, ticked)));
+                ticked -> model.placeMissing(phrase, ticked)));
         return nodes;
     }
 }

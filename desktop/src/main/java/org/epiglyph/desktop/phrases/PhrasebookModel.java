@@ -45,10 +45,10 @@ public final class PhrasebookModel extends BatchEditor {
     /** Edits the phrases of an open batch. */
     public PhrasebookModel(Workspace workspace, SerialExecutor serial) {
         super(workspace, serial);
-        renew();
+        reload();
     }
 
-    private void renew() {
+    private void reload() {
         Batch now = workspace().batch();
         uses = now.phraseUses();
         batch.set(now);
@@ -75,13 +75,13 @@ public final class PhrasebookModel extends BatchEditor {
     private boolean edit(Edit edit) {
         try {
             workspace().edit(edit);
-            say("");
+            report("");
             return true;
         } catch (EditRefused e) {
             refuse(e.getMessage());
             return false;
         } finally {
-            renew();
+            reload();
         }
     }
 
@@ -154,7 +154,7 @@ public final class PhrasebookModel extends BatchEditor {
             int reached = everywhere ? plan.open().size() + (sealedToo ? plan.sealed().size() : 0) : 0;
             waiting.set(Optional.empty());
             if (edit(plan.edit())) {
-                say(everywhere
+                report(everywhere
                         ? UiText.of("Phrases.changedThere", reached, plan.moved().size())
                         : UiText.of("Phrases.changedHere"));
             }
@@ -162,9 +162,9 @@ public final class PhrasebookModel extends BatchEditor {
     }
 
     /** Reverts the waiting phrase. */
-    public void giveUp() {
+    public void revert() {
         waiting.set(Optional.empty());
-        renew();
+        reload();
     }
 
     /** Moves a phrase a number of places in the marker's order. */
@@ -179,7 +179,7 @@ public final class PhrasebookModel extends BatchEditor {
     }
 
     /** Moves a phrase above or below another one in the marker's order. */
-    void putBeside(String phrase, String there, boolean below) {
+    void moveBeside(String phrase, String there, boolean below) {
         List<String> order = new ArrayList<>(order());
         order.remove(phrase);
         order.add(order.indexOf(there) + (below ? 1 : 0), phrase);
@@ -261,13 +261,13 @@ public final class PhrasebookModel extends BatchEditor {
     }
 
     /** Imports a file as a collection; if others maintain it, it can be updated later. */
-    public void takeIn(Path file, boolean othersKeepIt) {
+    public void importFile(Path file, boolean othersKeepIt) {
         String name = file.getFileName().toString().replaceFirst("\\.[^.]+$", "");
-        reading(() -> read(file), phrases -> takeIn(name, phrases, othersKeepIt));
+        reading(() -> read(file), phrases -> importFile(name, phrases, othersKeepIt));
     }
 
     /** Imports all phrases of another batch as a collection, with the pictures in them. */
-    public void takeFrom(Path otherBatch) {
+    public void importFrom(Path otherBatch) {
         reading(() -> {
             Batch other = Glance.at(otherBatch).batch();
             Set<String> pictures = new HashSet<>();
@@ -278,7 +278,7 @@ public final class PhrasebookModel extends BatchEditor {
                     .stream()
                     .map(p -> p.withCriterion(named(other.scheme().findCriterion(p.criterion()))))
                     .toList();
-        }, phrases -> takeIn(String.valueOf(otherBatch.getFileName()), phrases, false));
+        }, phrases -> importFile(String.valueOf(otherBatch.getFileName()), phrases, false));
     }
 
     private String named(Optional<Criterion> of) {
@@ -290,7 +290,7 @@ public final class PhrasebookModel extends BatchEditor {
                 .findFirst()).map(Criterion::id).orElse("");
     }
 
-    private void takeIn(String name, List<Phrase> phrases, boolean othersKeepIt) {
+    private void importFile(String name, List<Phrase> phrases, boolean othersKeepIt) {
         String id = UUID.randomUUID().toString();
         List<Collection> all = new ArrayList<>(book().collections());
         all.add(new Collection(id, name, true, othersKeepIt));
@@ -299,7 +299,7 @@ public final class PhrasebookModel extends BatchEditor {
                         id, othersKeepIt ? p.text() : ""))))
                 .toList();
         if (arrange(changes, all, order())) {
-            say(UiText.of("Phrases.takenIn", changes.size(), name));
+            report(UiText.of("Phrases.takenIn", changes.size(), name));
         }
     }
 
@@ -319,7 +319,7 @@ public final class PhrasebookModel extends BatchEditor {
                     .filter(h -> update.phrases().stream().noneMatch(a -> a.id().equals(h.id())))
                     .forEach(h -> changes.add(new Edit.PhraseChange(Optional.of(h), Optional.empty())));
             if (arrange(changes, book().collections(), order())) {
-                say(UiText.of("Phrases.updated", update.added(), update.renewed(), update.kept(),
+                report(UiText.of("Phrases.updated", update.added(), update.renewed(), update.kept(),
                         update.gone()));
             }
         });
@@ -363,9 +363,9 @@ public final class PhrasebookModel extends BatchEditor {
     }
 
     /** Puts a phrase on marks of several submissions. */
-    public void placeOn(Phrase phrase, List<PhraseReach.Missing> where) {
+    public void placeMissing(Phrase phrase, List<PhraseReach.Missing> where) {
         if (!where.isEmpty() && edit(PhraseReach.place(phrase, where))) {
-            say(UiText.of("Phrases.placed", where.size()));
+            report(UiText.of("Phrases.placed", where.size()));
         }
     }
 
@@ -376,6 +376,6 @@ public final class PhrasebookModel extends BatchEditor {
 
     @Override
     protected void afterStep() {
-        renew();
+        reload();
     }
 }

@@ -49,11 +49,11 @@ public final class PhrasebookPlace implements Place {
                         Form.button("Phrases.addCollection", "plain-button",
                                 () -> model.addCollection(UiText.of("Phrases.newCollection"))),
                         Form.button("Phrases.takeIn", "link-button",
-                                () -> fileToRead().ifPresent(f -> model.takeIn(f, false))),
+                                () -> fileToRead().ifPresent(f -> model.importFile(f, false))),
                         Form.button("Phrases.takeInTheirs", "link-button",
-                                () -> fileToRead().ifPresent(f -> model.takeIn(f, true))),
+                                () -> fileToRead().ifPresent(f -> model.importFile(f, true))),
                         Form.button("Phrases.takeFrom", "link-button",
-                                () -> root().otherBatch().ifPresent(model::takeFrom)),
+                                () -> root().otherBatch().ifPresent(model::importFrom)),
                         Form.button("Phrases.write", "link-button", this::write)),
                 decision, List.of(left, middle(), form));
         model.batchProperty().addListener((_, _, _) -> refresh());
@@ -92,7 +92,7 @@ public final class PhrasebookPlace implements Place {
 
             @Override
             public void drop(Phrase held, Phrase there, boolean below) {
-                model.putBeside(held.id(), there.id(), below);
+                model.moveBeside(held.id(), there.id(), below);
             }
         });
         VBox.setVgrow(list, Priority.ALWAYS);

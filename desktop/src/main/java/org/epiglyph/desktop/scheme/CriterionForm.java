@@ -105,7 +105,7 @@ final class CriterionForm extends VBox {
         };
     }
 
-    private ComboBox<String> whatCounts(Manner.Counted counted) {
+    private ComboBox<String> countedChoice(Manner.Counted counted) {
         List<String> phrases = model.batch().phrasebook().phrases().stream().map(p -> "phrase " + p.code()).toList();
         List<String> all = Stream.of(Arrays.stream(Sign.values()).map(Sign::name).toList(), phrases, List.of("effects"))
                 .flatMap(List::stream)
@@ -126,7 +126,7 @@ final class CriterionForm extends VBox {
     }
 
     private List<Node> counted(Manner.Counted counted) {
-        ComboBox<String> what = whatCounts(counted);
+        ComboBox<String> what = countedChoice(counted);
         TextField each = text("Scheme.each", "each", Criterion.format(counted.each()), (c, t) -> {
             Manner.Counted m = (Manner.Counted) c.manner();
             return c.withManner(new Manner.Counted(m.what(), m.named(), SaveOnLeave.number(t), m.from(), m.limit()));

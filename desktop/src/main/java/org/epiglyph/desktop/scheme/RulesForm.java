@@ -73,7 +73,7 @@ final class RulesForm extends VBox {
 
     private static Rules scaled(Rules rules, UnaryOperator<Scaling> change) {
         Scaling scaling = change.apply(rules.scaling().orElse(NONE));
-        return rules.withScaling(scaling.isNothing() ? Optional.empty() : Optional.of(scaling));
+        return rules.withScaling(scaling.isIdentity() ? Optional.empty() : Optional.of(scaling));
     }
 
     private ComboBox<Duration> unit(LatePenalty late) {

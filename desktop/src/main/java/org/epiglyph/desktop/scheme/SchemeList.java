@@ -130,13 +130,13 @@ final class SchemeList extends VBox {
         List<Criterion> others = model.others(id);
         List<String> order = others.stream().map(Criterion::id).toList();
         switch (there) {
-            case Chosen.OfCriterion(String beside) -> model.put(id, model.draft().criterion(beside).section(),
+            case Chosen.OfCriterion(String beside) -> model.moveTo(id, model.draft().criterion(beside).section(),
                     order.indexOf(beside) + (below ? 1 : 0));
             case Chosen.OfSection(String section) -> {
                 int first = others.stream().map(Criterion::section).toList().indexOf(section);
-                model.put(id, section, first < 0 ? others.size() : first);
+                model.moveTo(id, section, first < 0 ? others.size() : first);
             }
-            case Chosen.Rules _ -> model.put(id, others.isEmpty() ? "" : others.getLast().section(), others.size());
+            case Chosen.Rules _ -> model.moveTo(id, others.isEmpty() ? "" : others.getLast().section(), others.size());
         }
         choose(held);
     }

@@ -99,7 +99,7 @@ public final class SchemeModel extends BatchEditor {
     public boolean change(UnaryOperator<MarkScheme> how) {
         try {
             draft.set(how.apply(draft.get()));
-            say("");
+            report("");
             plan();
             return true;
         } catch (IllegalArgumentException e) {
@@ -139,12 +139,12 @@ public final class SchemeModel extends BatchEditor {
         int from = draft.get().criteria().indexOf(draft.get().criterion(criterion));
         int to = Math.clamp((long) from + by, 0, others.size());
         if (to != from) {
-            put(criterion, others.get(Math.max(0, to - 1)).section(), to);
+            moveTo(criterion, others.get(Math.max(0, to - 1)).section(), to);
         }
     }
 
     /** Moves a criterion into a section, to an index among the others. */
-    void put(String criterion, String section, int place) {
+    void moveTo(String criterion, String section, int place) {
         change(scheme -> {
             Criterion moved = scheme.criterion(criterion);
             List<Criterion> criteria = others(criterion);
@@ -220,7 +220,7 @@ public final class SchemeModel extends BatchEditor {
     }
 
     /** Plans the last change at once, before the batch is left. */
-    void settle() {
+    void planNow() {
         if (planning) {
             plans.drop();
             planned(SchemeChange.plan(batch(), draft.get(), keep.get()));
@@ -228,13 +228,13 @@ public final class SchemeModel extends BatchEditor {
     }
 
     /** Applies what waits, as one edit. A change still being planned has not been seen, and is not applied. */
-    public void putInForce() {
+    public void apply() {
         waiting.get().filter(_ -> !planning).ifPresent(change -> {
             try {
                 workspace().edit(change.edit());
                 waiting.set(Optional.empty());
                 keep(Optional.empty());
-                say(UiText.of("Scheme.inForce", change.moved().size()));
+                report(UiText.of("Scheme.inForce", change.moved().size()));
             } catch (EditRefused e) {
                 refuse(e.getMessage());
             }
@@ -249,7 +249,7 @@ public final class SchemeModel extends BatchEditor {
 
     @Override
     protected void beforeStep() {
-        settle();
+        planNow();
     }
 
     @Override
@@ -273,7 +273,7 @@ public final class SchemeModel extends BatchEditor {
         reading(source, read -> {
             MarkScheme taken = SameNames.scheme(read, batch().scheme());
             if (change(_ -> taken)) {
-                say(UiText.of("Scheme.taken", taken.criteria().size()));
+                report(UiText.of("Scheme.taken", taken.criteria().size()));
             }
         });
     }
@@ -292,14 +292,14 @@ public final class SchemeModel extends BatchEditor {
         Path folder = workspace().folder().root();
         reading(() -> SchemeSheet.write(scheme, title, folder), sheet -> {
             opener.accept(sheet);
-            say(UiText.of("Scheme.printed", sheet));
+            report(UiText.of("Scheme.printed", sheet));
         });
     }
 
     // --- the imagined student
 
     /** Scores the sample student; returns why if that is impossible. */
-    public Optional<String> imagine(Criterion criterion, String typed) {
+    public Optional<String> scoreSample(Criterion criterion, String typed) {
         switch (TypedScore.read(criterion, typed, Judgement.NONE)) {
             case TypedScore.Read(Judgement judgement) -> {
                 imagined.set(imagined.get().with(criterion.id(), judgement));

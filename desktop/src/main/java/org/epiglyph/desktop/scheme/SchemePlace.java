@@ -141,7 +141,7 @@ public final class SchemePlace implements Place {
                 Act.of("Scheme.act.undo", "Shortcut+Z", model::canUndo, model::undo).repeating(),
                 Act.of("Scheme.act.redo", "Shortcut+Shift+Z", model::canRedo, model::redo).repeating(),
                 Act.of("Scheme.act.inForce", "Shortcut+ENTER", () -> model.waitingProperty().get().isPresent(),
-                        model::putInForce)));
+                        model::apply)));
         acts.addAll(List.of(Act.of("Scheme.act.read", "Shortcut+O", this::read),
                 Act.of("Scheme.act.write", "Shortcut+S", this::write), Act.of("Scheme.act.copy", "", this::copy),
                 Act.of("Scheme.act.print", "Shortcut+P", this::print)));
@@ -162,7 +162,7 @@ public final class SchemePlace implements Place {
     @Override
     public void leave() {
         root.requestFocus();
-        model.settle();
+        model.planNow();
     }
 
     @Override

@@ -70,7 +70,7 @@ final class Trial extends VBox {
                     .or(() -> judgement.standing().map(s -> s == Standing.NOT_ATTEMPTED ? "n" : "x"))
                     .orElse("");
             TextField field = SaveOnLeave.field(value, typed -> {
-                Optional<String> refused = model.imagine(criterion, typed);
+                Optional<String> refused = model.scoreSample(criterion, typed);
                 refusal.setText(refused.orElse(""));
             });
             field.setId("trial-" + criterion.id());

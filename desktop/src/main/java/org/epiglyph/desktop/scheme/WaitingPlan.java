@@ -81,7 +81,7 @@ final class WaitingPlan extends VBox {
     }
 
     private Node buttons() {
-        Button go = Form.button("Scheme.putInForce", "main-button", model::putInForce);
+        Button go = Form.button("Scheme.putInForce", "main-button", model::apply);
         go.setId("put-in-force");
         Button back = Form.button("Scheme.discard", "plain-button", model::discard);
         back.setId("discard-scheme");

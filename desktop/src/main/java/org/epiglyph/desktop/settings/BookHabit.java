@@ -23,7 +23,7 @@ public record BookHabit(List<Column.Fact> facts, boolean enterRight) {
     }
 
     /** True if the column comes right after the name, before the criteria. */
-    public static boolean standsBefore(Column.Fact fact) {
+    public static boolean isBeforeCriteria(Column.Fact fact) {
         return BEFORE.contains(fact);
     }
 

@@ -41,9 +41,9 @@ public final class Settings {
     }
 
     /** A face is a sign's name, or an object that describes another face. */
-    private record KeptSlot(Tool tool, Ink ink, double width, @JsonProperty("sign") Object face, String meaning,
+    private record StoredSlot(Tool tool, Ink ink, double width, @JsonProperty("sign") Object face, String meaning,
             boolean ground) {
-        static KeptSlot of(Slot s) {
+        static StoredSlot of(Slot s) {
             Object face = switch (s.face()) {
                 case Sign sign -> sign.name();
                 case Face.Text(String text, double aspect) -> Map.of("words", text, "aspect", aspect);
@@ -51,7 +51,7 @@ public final class Settings {
                     Map.of("score", points.toPlainString(), "aspect", aspect);
                 case Face.Picture(String name, double aspect) -> Map.of("picture", name, "aspect", aspect);
             };
-            return new KeptSlot(s.tool(), s.ink(), s.width(), face, s.meaning(), s.ground());
+            return new StoredSlot(s.tool(), s.ink(), s.width(), face, s.meaning(), s.ground());
         }
 
         Slot slot(ObjectMapper json) {
@@ -73,7 +73,7 @@ public final class Settings {
         }
     }
 
-    private record KeptCase(List<KeptSlot> slots, int inHand) {}
+    private record StoredCase(List<StoredSlot> slots, int inHand) {}
 
     private interface Reading<T> {
         T read(Path file) throws IOException;
@@ -81,27 +81,27 @@ public final class Settings {
 
     /** The marker's pen case, or a new one. */
     public PenCase penCase() {
-        return kept("pen-case", PenCase.fresh(), this::readPenCase);
+        return stored("pen-case", PenCase.fresh(), this::readPenCase);
     }
 
     /** Saves the pen case for the next submission and the next start. */
     public void keep(PenCase penCase) {
-        write("pen-case", keptCase(penCase));
+        write("pen-case", toStored(penCase));
     }
 
     private PenCase readPenCase(Path file) throws IOException {
-        KeptCase kept = json.readValue(file.toFile(), KeptCase.class);
+        StoredCase kept = json.readValue(file.toFile(), StoredCase.class);
         return new PenCase(kept.slots().stream().map(s -> s.slot(json)).toList(), kept.inHand());
     }
 
-    private static KeptCase keptCase(PenCase penCase) {
-        return new KeptCase(penCase.slots().stream().map(KeptSlot::of).toList(), penCase.inHand());
+    private static StoredCase toStored(PenCase penCase) {
+        return new StoredCase(penCase.slots().stream().map(StoredSlot::of).toList(), penCase.inHand());
     }
 
     /** Writes a pen case to a file that can be shared. */
     public void sharePenCase(PenCase penCase, Path file) throws Problem {
         try {
-            json.writerWithDefaultPrettyPrinter().writeValue(file.toFile(), keptCase(penCase));
+            json.writerWithDefaultPrettyPrinter().writeValue(file.toFile(), toStored(penCase));
         } catch (IOException e) {
             throw new Problem("The pen case could not be written to " + file.getFileName()
                     + ". Check that the folder is there and the disk has room.", e);
@@ -119,7 +119,7 @@ public final class Settings {
 
     /** The marker's preferences for the window. */
     public View view() {
-        return kept("view", View.FRESH, f -> json.readValue(f.toFile(), View.class));
+        return stored("view", View.FRESH, f -> json.readValue(f.toFile(), View.class));
     }
 
     public void keep(View view) {
@@ -128,7 +128,7 @@ public final class Settings {
 
     /** Where the window was; empty before it was first closed. */
     public Optional<WindowPlace> window() {
-        return kept("window", Optional.empty(), f -> Optional.of(json.readValue(f.toFile(), WindowPlace.class)));
+        return stored("window", Optional.empty(), f -> Optional.of(json.readValue(f.toFile(), WindowPlace.class)));
     }
 
     public void keep(WindowPlace window) {
@@ -137,7 +137,7 @@ public final class Settings {
 
     /** The space for pages when a desk was last left; empty before the first time. */
     public Optional<PageSpace> pageSpace() {
-        return kept("page-space", Optional.empty(), f -> Optional.of(json.readValue(f.toFile(), PageSpace.class)));
+        return stored("page-space", Optional.empty(), f -> Optional.of(json.readValue(f.toFile(), PageSpace.class)));
     }
 
     public void keep(PageSpace space) {
@@ -146,7 +146,7 @@ public final class Settings {
 
     /** The marker's settings for letters; empty before the first one. */
     public Optional<MailHabit> mail() {
-        return kept("mail", Optional.empty(), f -> Optional.of(json.readValue(f.toFile(), MailHabit.class)));
+        return stored("mail", Optional.empty(), f -> Optional.of(json.readValue(f.toFile(), MailHabit.class)));
     }
 
     public void keep(MailHabit mail) {
@@ -155,7 +155,7 @@ public final class Settings {
 
     /** The marker's preferences for the mark book. */
     public BookHabit book() {
-        return kept("mark-book", BookHabit.FRESH, f -> json.readValue(f.toFile(), BookHabit.class));
+        return stored("mark-book", BookHabit.FRESH, f -> json.readValue(f.toFile(), BookHabit.class));
     }
 
     public void keep(BookHabit book) {
@@ -164,7 +164,7 @@ public final class Settings {
 
     /** The marker's preferences for spoken remarks. */
     public SpeakingHabit speaking() {
-        return kept("speaking", SpeakingHabit.FRESH, f -> json.readValue(f.toFile(), SpeakingHabit.class));
+        return stored("speaking", SpeakingHabit.FRESH, f -> json.readValue(f.toFile(), SpeakingHabit.class));
     }
 
     public void keep(SpeakingHabit speaking) {
@@ -173,7 +173,7 @@ public final class Settings {
 
     /** The marker's preferences for the shelf. */
     public ShelfHabit shelf() {
-        return kept("shelf", ShelfHabit.FRESH, f -> json.readValue(f.toFile(), ShelfHabit.class));
+        return stored("shelf", ShelfHabit.FRESH, f -> json.readValue(f.toFile(), ShelfHabit.class));
     }
 
     public void keep(ShelfHabit shelf) {
@@ -182,7 +182,7 @@ public final class Settings {
 
     /** Lists of students that the marker uses for every batch. */
     public List<SavedList> lists() {
-        return kept("kept-lists", List.of(), f -> SavedListFile.read(json, f));
+        return stored("kept-lists", List.of(), f -> SavedListFile.read(json, f));
     }
 
     public void keepLists(List<SavedList> lists) {
@@ -191,7 +191,7 @@ public final class Settings {
 
     /** Keys that the marker gave to acts, by the act's id. */
     public Map<String, String> keys() {
-        return kept("keys", Map.of(), f -> Map.copyOf(stringMap(f)));
+        return stored("keys", Map.of(), f -> Map.copyOf(stringMap(f)));
     }
 
     public void keepKeys(Map<String, String> keys) {
@@ -206,7 +206,7 @@ public final class Settings {
 
     /** Words that the marker added to the dictionary. */
     public Set<String> ownWords() {
-        return kept("words", Set.of(), f -> {
+        return stored("words", Set.of(), f -> {
             Set<String> words = new TreeSet<>();
             json.readTree(f.toFile()).forEach(w -> words.add(w.asText()));
             return words;
@@ -226,7 +226,7 @@ public final class Settings {
         return folder.resolve(name + ".json");
     }
 
-    private synchronized <T> T kept(String name, T otherwise, Reading<T> reading) {
+    private synchronized <T> T stored(String name, T otherwise, Reading<T> reading) {
         Path file = file(name);
         if (!Files.exists(file)) {
             return otherwise;

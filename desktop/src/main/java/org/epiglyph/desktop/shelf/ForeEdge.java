@@ -68,12 +68,12 @@ final class ForeEdge extends Region {
         for (int i = 0; i < sheets; i++) {
             int from = (int) ((long) i * notches.size() / sheets);
             int to = (int) ((long) (i + 1) * notches.size() / sheets);
-            sheet(g, together(notches.subList(from, to)), i * each, each);
+            sheet(g, merged(notches.subList(from, to)), i * each, each);
         }
     }
 
     /** Students who share a sheet: the mean level, and the earliest stage. */
-    private static Summary.Notch together(List<Summary.Notch> some) {
+    private static Summary.Notch merged(List<Summary.Notch> some) {
         return some.size() == 1
                 ? some.getFirst()
                 : new Summary.Notch(

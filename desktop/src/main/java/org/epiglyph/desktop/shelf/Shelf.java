@@ -77,7 +77,7 @@ public final class Shelf implements Place {
         this.ways = ways;
         doors = new ShelfDoors(this::collect, trial -> model.tryAClass(trial, ways.collect));
         VBox content = new VBox(top(habit), Form.text(model.troubleProperty(), "notice", "shelf-trouble"),
-                Form.text(model.saidProperty(), "tells", "shelf-said"), first, lines, new ShelfFolders(model));
+                Form.text(model.messageProperty(), "tells", "shelf-said"), first, lines, new ShelfFolders(model));
         content.getStyleClass().add("sheet");
         root = new ScrollPane(content);
         root.setFitToWidth(true);
@@ -144,7 +144,7 @@ public final class Shelf implements Place {
 
     /** Batches and copies of them are put onto the shelf; anything else starts a new batch. */
     void take(List<Path> places) {
-        model.bring(places, ways.collect);
+        model.bringOntoShelf(places, ways.collect);
     }
 
     private void collect() {
@@ -152,7 +152,7 @@ public final class Shelf implements Place {
     }
 
     /** Shows why a batch could not be opened. */
-    public void complain(String why) {
+    public void showProblem(String why) {
         model.troubleProperty().set(why);
     }
 
@@ -179,7 +179,7 @@ public final class Shelf implements Place {
         }
         Form.show(find, !model.linesProperty().get().isEmpty());
         Form.show(byCourse, model.linesProperty().get().size() > 1);
-        sayHowToBegin();
+        showHowToBegin();
         if (lines.getSelectionModel().getSelectedIndex() < 0) {
             step(1);
         }
@@ -188,7 +188,7 @@ public final class Shelf implements Place {
         }
     }
 
-    private void sayHowToBegin() {
+    private void showHowToBegin() {
         Optional<BatchLine> fresh = model.linesProperty().get().size() == 1
                 ? model.linesProperty().get().stream().filter(BatchLine::isFresh).findFirst()
                 : Optional.empty();
@@ -322,8 +322,8 @@ public final class Shelf implements Place {
     private void restore() {
         new FileDialog(root.getScene().getWindow(), UiText.of("Shelf.act.restore")).kind("ZIP", "*.zip")
                 .open()
-                .ifPresent(file -> model.bring(List.of(file),
-                        _ -> complain(UiText.of("Shelf.noCopy", file.getFileName()))));
+                .ifPresent(file -> model.bringOntoShelf(List.of(file),
+                        _ -> showProblem(UiText.of("Shelf.noCopy", file.getFileName()))));
     }
 
     ShelfModel model() {

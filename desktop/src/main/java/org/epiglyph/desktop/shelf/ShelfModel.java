@@ -47,7 +47,7 @@ final class ShelfModel {
     private final BooleanProperty complete = new SimpleBooleanProperty();
     private final StringProperty letters = new SimpleStringProperty("");
     private final StringProperty trouble = new SimpleStringProperty("");
-    private final StringProperty said = new SimpleStringProperty("");
+    private final StringProperty message = new SimpleStringProperty("");
     private volatile long visits;
 
     ShelfModel(Path folder, ObjectProperty<ShelfHabit> habit, Background background, Clock clock,
@@ -103,8 +103,8 @@ final class ShelfModel {
     }
 
     /** What was done, as text. */
-    StringProperty saidProperty() {
-        return said;
+    StringProperty messageProperty() {
+        return message;
     }
 
     /** The batches that match the search. */
@@ -123,15 +123,15 @@ final class ShelfModel {
             for (Path batch : batches(further)) {
                 found.add(BatchLine.of(batch));
                 if (found.size() % AT_ONCE == 0) {
-                    tell(visit, List.copyOf(found), false);
+                    publish(visit, List.copyOf(found), false);
                 }
             }
-            tell(visit, List.copyOf(found), true);
+            publish(visit, List.copyOf(found), true);
         });
     }
 
     /** Each visit shows its own rows. Until they arrive, those of the previous visit stay. */
-    private void tell(long visit, List<BatchLine> found, boolean all) {
+    private void publish(long visit, List<BatchLine> found, boolean all) {
         List<BatchLine> ordered = found.stream().sorted(BatchLine.ORDER).toList();
         Platform.runLater(() -> {
             if (visit == visits && (all || ordered.size() > lines.get().size())) {
@@ -224,10 +224,10 @@ final class ShelfModel {
      *
      * @param others receives the places that are neither, if there are any
      */
-    void bring(List<Path> places, Consumer<List<Path>> others) {
+    void bringOntoShelf(List<Path> places, Consumer<List<Path>> others) {
         executor.start(() -> places.stream().filter(p -> isBatch(p) || isCopy(p)).toList(), own -> {
             if (!own.isEmpty()) {
-                work(() -> bring(own), UiText.of("Shelf.bringing"));
+                work(() -> bringOntoShelf(own), UiText.of("Shelf.bringing"));
             }
             List<Path> rest = places.stream().filter(p -> !own.contains(p)).toList();
             if (!rest.isEmpty()) {
@@ -237,12 +237,12 @@ final class ShelfModel {
     }
 
     /** One that fails does not stop the others. */
-    private String bring(List<Path> own) throws Problem {
+    private String bringOntoShelf(List<Path> own) throws Problem {
         List<String> failed = new ArrayList<>();
         for (Path place : own) {
             try {
                 if (isBatch(place)) {
-                    SafetyCopy.bring(place, folder);
+                    SafetyCopy.copyFrom(place, folder);
                 } else {
                     SafetyCopy.restore(place, folder);
                 }
@@ -276,7 +276,7 @@ final class ShelfModel {
             progress.at(named, 0, 0);
             return work.run();
         }, text -> {
-            said.set(text);
+            message.set(text);
             refresh();
         }, text -> {
             trouble.set(text);

@@ -66,7 +66,7 @@ public final class ListeningModel {
             return true;
         }, _ -> ended(stopped), why -> {
             ended(stopped);
-            model.say(why);
+            model.refuse(why);
         });
     }
 
@@ -97,7 +97,7 @@ public final class ListeningModel {
         reading.start(() -> Speech.pieces(read(remark)), found -> {
             pieces.put(sound, found);
             then.accept(heard(found, remark.heard()));
-        }, model::say);
+        }, model::refuse);
     }
 
     private Samples read(SpokenRemark remark) throws Problem {

@@ -62,7 +62,7 @@ public final class SpeakingModel {
         work.start(settings::speaking, habit -> {
             minutes.set(habit.minutes());
             minutes.subscribe((_, now) -> keep(settings, new SpeakingHabit(now.intValue())));
-        }, model::say);
+        }, model::refuse);
         look.setCycleCount(Animation.INDEFINITE);
         recover();
         model.submissionProperty().addListener((_, before, after) -> {
@@ -78,7 +78,7 @@ public final class SpeakingModel {
         work.start(() -> {
             settings.keep(habit);
             return habit;
-        }, _ -> {}, model::say);
+        }, _ -> {}, model::refuse);
     }
 
     /** The recording in progress; empty if there is none. */
@@ -104,10 +104,10 @@ public final class SpeakingModel {
         if (model.workspace().damage().isNone()) {
             work.start(() -> Speaking.recover(model.workspace()), students -> {
                 if (!students.isEmpty()) {
-                    model.tell(UiText.of("Spoken.recovered", students.size(),
+                    model.report(UiText.of("Spoken.recovered", students.size(),
                             model.batch().submission(students.getFirst()).student().name()));
                 }
-            }, model::say);
+            }, model::refuse);
         }
     }
 
@@ -121,13 +121,13 @@ public final class SpeakingModel {
             return;
         }
         if (model.submission().sealed()) {
-            model.say(UiText.of("Spoken.sealed"));
+            model.refuse(UiText.of("Spoken.sealed"));
             return;
         }
         try {
             hold = Optional.of(model.workspace().hold());
         } catch (EditRefused e) {
-            model.say(e.getMessage());
+            model.refuse(e.getMessage());
             return;
         }
         StudentKey student = model.student();
@@ -139,7 +139,7 @@ public final class SpeakingModel {
         work.start(() -> Speaking.begin(model.workspace(), student, place, again, sounds.microphone(), most),
                 this::begun, why -> {
                     over();
-                    model.say(why);
+                    model.refuse(why);
                 });
     }
 
@@ -159,7 +159,7 @@ public final class SpeakingModel {
                             Math.max(0, most - state.length()), state.level())));
             if (!state.running()) {
                 end();
-                state.ended().ifPresent(why -> model.say(why.text()));
+                state.ended().ifPresent(why -> model.refuse(why.text()));
             }
         });
     }
@@ -170,7 +170,7 @@ public final class SpeakingModel {
     }
 
     /** Stops and deletes it. */
-    public void throwAway() {
+    public void discard() {
         stop(true);
     }
 
@@ -198,10 +198,10 @@ public final class SpeakingModel {
             return ending.keep() ? Optional.of(ending.remark()) : Optional.<String>empty();
         }, id -> {
             over();
-            id.ifPresentOrElse(kept, () -> model.say(UiText.of(away ? "Spoken.thrownAway" : "Spoken.tooShort")));
+            id.ifPresentOrElse(kept, () -> model.refuse(UiText.of(away ? "Spoken.thrownAway" : "Spoken.tooShort")));
         }, why -> {
             over();
-            model.say(why);
+            model.refuse(why);
         });
     }
 

@@ -39,9 +39,9 @@ class BesideTest {
         assertThat(beside.schemes()).extracting(Path::getFileName)
                 .map(Path::toString)
                 .containsExactly("Heights.xlsx", "Tides.csv");
-        assertThat(Beside.called(beside.schemes(), "tides")).hasValueSatisfying(p -> assertThat(p).hasFileName(
+        assertThat(Beside.find(beside.schemes(), "tides")).hasValueSatisfying(p -> assertThat(p).hasFileName(
                 "Tides.csv"));
-        assertThat(Beside.called(beside.phrasebooks(), "Tides")).isEmpty();
+        assertThat(Beside.find(beside.phrasebooks(), "Tides")).isEmpty();
     }
 
     @Test

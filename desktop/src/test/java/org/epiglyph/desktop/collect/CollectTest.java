@@ -129,12 +129,12 @@ class CollectTest {
     @Test
     void whatWasDecidedIsThereAfterTheMarkerWasElsewhereAndTheBatchIsMadeMeanwhile(FxRobot robot) throws Exception {
         read(robot);
-        assertThat(program.frame().reasonToStay()).as("nothing was decided yet").isEmpty();
+        assertThat(program.frame().reasonNotToClose()).as("nothing was decided yet").isEmpty();
         robot.clickOn("#accept-likely");
         String counted = text(robot, "#count-line");
         robot.interact(program::toShelf);
         waitFor(() -> isThere(robot, "#collect"));
-        assertThat(program.frame().reasonToStay()).isPresent();
+        assertThat(program.frame().reasonNotToClose()).isPresent();
         robot.clickOn("#collect");
         waitFor(() -> isThere(robot, "#count-line"));
         assertThat(text(robot, "#count-line")).isEqualTo(counted).contains("4 to decide");
@@ -144,7 +144,7 @@ class CollectTest {
             program.toShelf();
         });
         waitFor(() -> text(robot, "#frame-said").startsWith("The batch is collected. 30 files: "));
-        assertThat(program.frame().reasonToStay()).isEmpty();
+        assertThat(program.frame().reasonNotToClose()).isEmpty();
         robot.clickOn("#collect");
         waitFor(() -> isThere(robot, "#read-files"));
         try (Stream<Path> shelf = Files.list(world.resolve("shelf"))) {

@@ -108,7 +108,7 @@ class DecisionsTest {
                 .filter(r -> r instanceof FileRow.Arrived(var i) && i.id().equals(item.id()))
                 .findFirst()
                 .ifPresent(decisions.chosenProperty()::set);
-        decisions.takeBack();
+        decisions.withdraw();
         assertThat(plan.get().isQuestion(item)).isTrue();
         assertThat(decisions.rows().getFirst()).as("questions come first").isInstanceOf(FileRow.Arrived.class);
     }

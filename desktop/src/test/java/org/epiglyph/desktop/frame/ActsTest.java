@@ -110,7 +110,7 @@ class ActsTest {
     @Test
     void aKeyThatWasReleasedAboveAnotherWindowIsHeardAgain() {
         acts.onKey(press(KeyCode.DIGIT1, true), new Pane());
-        acts.onLeft();
+        acts.onFocusLost();
         acts.onKey(press(KeyCode.DIGIT1, true), new Pane());
         assertThat(done).hasSize(2);
         nanos += 2_000_000_000L;

@@ -58,11 +58,11 @@ class NewestTest {
     @Test
     void longWorkTellsWhatItFindsAndIsToldWhenItIsNoLongerWanted() {
         newest.startLong(turn -> {
-            turn.tell(() -> told.add("half"));
+            turn.report(() -> told.add("half"));
             run(back);
             newest.drop();
             worked.add(String.valueOf(turn.isWanted()));
-            turn.tell(() -> told.add("whole"));
+            turn.report(() -> told.add("whole"));
         }, told::add);
         run(away);
         run(back);

@@ -15,7 +15,7 @@ class NoticeTest {
         Notice notice = new Notice();
         Label label = new Label();
         notice.look(label);
-        notice.tell("Two marks were copied.");
+        notice.report("Two marks were copied.");
         assertThat(label.getPseudoClassStates()).contains(PseudoClass.getPseudoClass("calm"));
         assertThat(notice.textProperty().get()).isEqualTo("Two marks were copied.");
         notice.refuse("It is sealed.");

@@ -78,12 +78,12 @@ class HandBackModelTest {
     @Test
     void whatIsHeldIsThereAndNotSeenUntilItIsMadeVisible() throws Exception {
         toRecord(token, HandBackModel.Showing.HELD);
-        assertThat(model.saidProperty().get()).isEqualTo(
+        assertThat(model.messageProperty().get()).isEqualTo(
                 "1 handed back. The results are held: students see nothing yet.");
         assertThat(folder.resolve("office/tasks/" + DemoWorld.TASK + "/records/K-4401/visible")).doesNotExist();
         assertThat(isBack()).isTrue();
         toRecord(token, HandBackModel.Showing.VISIBLE);
-        assertThat(model.saidProperty().get()).startsWith("0 handed back, 1 already there");
+        assertThat(model.messageProperty().get()).startsWith("0 handed back, 1 already there");
         assertThat(model.outcomesProperty().get()).singleElement().isInstanceOf(Outcome.AlreadyThere.class);
         assertThat(folder.resolve("office/tasks/" + DemoWorld.TASK + "/records/K-4401/visible")).exists();
     }
@@ -99,7 +99,7 @@ class HandBackModelTest {
         WaitForAsyncUtils.asyncFx(() -> model.record().show(address, token, List.of(ADA), true))
                 .get(10, TimeUnit.SECONDS);
         settled();
-        assertThat(model.saidProperty().get()).isEqualTo("1 result is visible now; nothing was sent anew.");
+        assertThat(model.messageProperty().get()).isEqualTo("1 result is visible now; nothing was sent anew.");
         assertThat(model.record().seenProperty().get())
                 .isEqualTo(Map.of(ADA, new RecordModel.Seen(true, true, Optional.empty())));
         HttpClient.newHttpClient()
@@ -116,7 +116,7 @@ class HandBackModelTest {
     }
 
     private void ask() throws Exception {
-        WaitForAsyncUtils.asyncFx(() -> model.record().askWhoHasSeen(address, token, List.of(ADA)))
+        WaitForAsyncUtils.asyncFx(() -> model.record().queryOpened(address, token, List.of(ADA)))
                 .get(10, TimeUnit.SECONDS);
         settled();
     }
@@ -164,7 +164,7 @@ class HandBackModelTest {
     void theZipAndTheSheetGoIntoAFolder() throws Exception {
         Path out = folder.resolve("out");
         WaitForAsyncUtils.asyncFx(() -> model.toFolder(out, List.of(ADA))).get(10, TimeUnit.SECONDS);
-        WaitForAsyncUtils.waitFor(20, TimeUnit.SECONDS, () -> !model.saidProperty().get().isEmpty());
+        WaitForAsyncUtils.waitFor(20, TimeUnit.SECONDS, () -> !model.messageProperty().get().isEmpty());
         assertThat(out.resolve("handed-back.zip")).exists();
         assertThat(Files.readString(out.resolve("grade-sheet.csv")))
                 .contains("K-4401,Adaeze,Lindqvist-Moreau,Section A,submitted,2026-03-13T13:00Z,29.5,32,");

@@ -24,9 +24,9 @@ import org.junit.jupiter.api.Test;
 class CriterionSayingsTest extends AtBareDesk {
     private static final Manner.Level SOUND = new Manner.Level("l1", "Sound", "", BigDecimal.ONE, BigDecimal.TEN);
 
-    private CriterionSayings of(Criterion criterion) {
+    private CriterionText of(Criterion criterion) {
         desk.edit(new Edit.ChangeScheme(new MarkScheme(List.of(criterion)), List.of()));
-        return new CriterionSayings(desk, criterion);
+        return new CriterionText(desk, criterion);
     }
 
     private Judgement judged() {
@@ -36,7 +36,7 @@ class CriterionSayingsTest extends AtBareDesk {
     @Test
     void theOpenRowSaysStepRoleHurdleAndThatNothingIsScored() {
         Criterion bonus = BareBatch.METHOD.withRole(Role.BONUS).withHurdle(Optional.of(new BigDecimal("40")));
-        CriterionSayings sayings = of(bonus);
+        CriterionText sayings = of(bonus);
         assertThat(sayings.hint(judged())).contains("0.5", "bonus", "40", "not scored");
         desk.scores().judge("c1", Judgement.of(BigDecimal.TWO));
         assertThat(sayings.hint(judged())).doesNotContain("not scored");
@@ -47,7 +47,7 @@ class CriterionSayingsTest extends AtBareDesk {
 
     @Test
     void phrasesOnThePagesAreCountedUpAsAHint() {
-        CriterionSayings sayings = of(BareBatch.METHOD);
+        CriterionText sayings = of(BareBatch.METHOD);
         desk.place(new Note(desk.newHead(new PageRef("d2", 0), 0), new PagePoint(10, 10))
                 .withRemark(Remark.of("Units!").withPhrase("p1")));
         assertThat(sayings.hint(judged())).contains("\u22120.5");
@@ -55,7 +55,7 @@ class CriterionSayingsTest extends AtBareDesk {
 
     @Test
     void theClosedRowSaysTheLevelAndTheRemark() {
-        CriterionSayings sayings = of(BareBatch.METHOD.withManner(new Manner.Levels(List.of(SOUND))));
+        CriterionText sayings = of(BareBatch.METHOD.withManner(new Manner.Levels(List.of(SOUND))));
         assertThat(sayings.settled(Judgement.NONE, "")).isEmpty();
         assertThat(sayings.settled(Judgement.of(BigDecimal.TWO), "Well argued"))
                 .as("points alone find their level")
@@ -64,12 +64,12 @@ class CriterionSayingsTest extends AtBareDesk {
 
     @Test
     void whyNamesTheScoreAndTheClassesAverage() {
-        CriterionSayings sayings = of(BareBatch.METHOD);
+        CriterionText sayings = of(BareBatch.METHOD);
         desk.scores().judge("c1", Judgement.of(BigDecimal.TWO));
         desk.walk().step(1);
         desk.scores().judge("c1", Judgement.of(BigDecimal.valueOf(4)));
         assertThat(sayings.why()).contains("4 of 8", "3", "2");
-        assertThat(CriterionSayings.letter(Standing.NOT_ATTEMPTED)).isEqualTo("n");
-        assertThat(CriterionSayings.letter(Standing.EXCUSED)).isEqualTo("x");
+        assertThat(CriterionText.letter(Standing.NOT_ATTEMPTED)).isEqualTo("n");
+        assertThat(CriterionText.letter(Standing.EXCUSED)).isEqualTo("x");
     }
 }

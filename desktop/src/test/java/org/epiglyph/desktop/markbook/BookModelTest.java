@@ -124,7 +124,7 @@ class BookModelTest {
 
     @Test
     void whatIsRefusedIsSaidAndChangesNothing() {
-        model.carryOut(ScorePlan.typed(workspace.batch(), SmallBatch.TYPED, METHOD, "99"));
+        model.execute(ScorePlan.typed(workspace.batch(), SmallBatch.TYPED, METHOD, "99"));
         assertThat(model.noticeProperty().get()).contains("99");
         assertThat(workspace.batch().submission(SmallBatch.TYPED).scores().isEmpty()).isTrue();
         assertThat(model.edit(new Edit.Seal(SmallBatch.TYPED))).as("nothing is scored").isFalse();

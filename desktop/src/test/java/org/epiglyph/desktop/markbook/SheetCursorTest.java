@@ -54,15 +54,15 @@ class SheetCursorTest {
         assertThat(cursor.student()).contains(SmallBatch.TYPED);
         workspace.edit(new Edit.SetScore(SmallBatch.TWICE, "c1", Optional.of(new BigDecimal("7"))));
         model.orderBy(Order.ROSTER.first(METHOD, true));
-        cursor.settle();
+        cursor.relocate();
         assertThat(cursor.student()).contains(SmallBatch.TYPED);
         assertThat(cursor.at().row()).isEqualTo(1);
         model.select(Selection.EVERYBODY.withLetters("cem"));
-        cursor.settle();
+        cursor.relocate();
         assertThat(cursor.student()).contains(SmallBatch.TWICE);
         model.select(Selection.EVERYBODY.withLetters("nobody at all"));
-        cursor.settle();
-        assertThat(cursor.isNowhere()).isTrue();
+        cursor.relocate();
+        assertThat(cursor.isEmpty()).isTrue();
         assertThat(cursor.spoken()).startsWith("Nobody is shown here.");
         assertThat(cursor.copied()).isEmpty();
         assertThat(cursor.filled().places()).isEmpty();
@@ -75,7 +75,7 @@ class SheetCursorTest {
         cursor.choose(now.to(2, now.column() + 1));
         ScorePlan plan = cursor.filled();
         assertThat(plan.changes()).hasSize(4);
-        model.carryOut(plan);
+        model.execute(plan);
         assertThat(workspace.batch().submission(SmallBatch.TWICE).scores().score("c2")).contains(new BigDecimal("5"));
         assertThat(cursor.copied()).isEqualTo("2\t5\n2\t5\n2\t5");
         model.undo();
@@ -85,12 +85,12 @@ class SheetCursorTest {
 
     @Test
     void goesOnDownOrToTheRightByChoice() {
-        cursor.goOn(false);
+        cursor.advance(false);
         assertThat(cursor.student()).contains(SmallBatch.SCANNED);
         model.habitProperty().set(model.habitProperty().get().withEnterRight(true));
-        cursor.goOn(false);
+        cursor.advance(false);
         assertThat(cursor.column()).contains(UNITS);
-        cursor.goOn(true);
+        cursor.advance(true);
         assertThat(cursor.column()).contains(METHOD);
         assertThat(cursor.below()).isEqualTo(List.of(SmallBatch.SCANNED, SmallBatch.TWICE));
     }

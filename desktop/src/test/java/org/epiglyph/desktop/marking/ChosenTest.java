@@ -123,15 +123,15 @@ class ChosenTest extends AtBareDesk {
                 2,
                 Stroke.Nib.FINE);
         desk.place(stroke);
-        desk.chosen().rub(FIRST, new PagePoint(20, 0), 4);
+        desk.chosen().erase(FIRST, new PagePoint(20, 0), 4);
         assertThat(marks()).hasSize(2);
         Mark longer = desk.submission().findMark(stroke.id()).orElseThrow();
         assertThat(longer.remark().text()).isEqualTo("Why?");
         assertThat(longer.bounds().width()).isGreaterThan(80);
-        desk.chosen().rub(FIRST, new PagePoint(8, 0), 60);
-        desk.chosen().rub(FIRST, new PagePoint(100, 0), 200);
+        desk.chosen().erase(FIRST, new PagePoint(8, 0), 60);
+        desk.chosen().erase(FIRST, new PagePoint(100, 0), 200);
         assertThat(marks()).isEmpty();
-        desk.chosen().rub(SECOND, new PagePoint(8, 0), 60);
+        desk.chosen().erase(SECOND, new PagePoint(8, 0), 60);
         for (int i = 0; i < 3; i++) {
             desk.past().undo();
         }

@@ -129,7 +129,7 @@ class DeskModelTest extends AtBareDesk {
 
     @Test
     void thePenCaseIsTheSameAtTheNextStudent() {
-        desk.take(0);
+        desk.takeSlot(0);
         desk.keep(desk.penCaseProperty().get().withCurrent(desk.penCaseProperty().get().current().withInk(Ink.PLUM)));
         desk.walk().step(1);
         assertThat(desk.penCaseProperty().get().current().ink()).isEqualTo(Ink.PLUM);
@@ -228,12 +228,12 @@ class DeskModelTest extends AtBareDesk {
         desk.place(note("one"));
         Submission then = desk.submission();
         desk.chosen().remove();
-        desk.past().lookBack(new Past.Earlier(java.time.Instant.EPOCH, then));
+        desk.past().showEarlier(new Past.Earlier(java.time.Instant.EPOCH, then));
         assertThat(desk.submission().marks()).hasSize(1);
         assertThat(desk.edit(new Edit.WriteOnTheWhole(desk.student(), "x"))).isFalse();
-        desk.past().lookAtPresent();
+        desk.past().showPresent();
         assertThat(desk.submission().marks()).isEmpty();
-        desk.past().lookBack(new Past.Earlier(java.time.Instant.EPOCH, then));
+        desk.past().showEarlier(new Past.Earlier(java.time.Instant.EPOCH, then));
         desk.past().bringBack();
         assertThat(desk.submission().marks()).hasSize(1);
         assertThat(desk.past().earlierProperty().get()).isEmpty();

@@ -57,12 +57,12 @@ class PageImagesTest {
     @Test
     void anImageIsDrawnOnceAtItsScaleAndThenAtHand() throws Exception {
         PageRef page = new PageRef("0", 0);
-        assertThat(images.atHand(page, 1.5)).isNull();
+        assertThat(images.cached(page, 1.5)).isNull();
         Image image = images.image(page, 1.5).get(20, TimeUnit.SECONDS);
         assertThat(image.getWidth()).isBetween(892.0, 893.0);
-        assertThat(images.atHand(page, 1.5)).isSameAs(image);
+        assertThat(images.cached(page, 1.5)).isSameAs(image);
         assertThat(images.image(page, 1.5).get()).isSameAs(image);
-        assertThat(images.atHand(page, 2)).isNull();
+        assertThat(images.cached(page, 2)).isNull();
     }
 
     @Test
@@ -96,10 +96,10 @@ class PageImagesTest {
     void whatIsNoLongerWantedIsNotDrawnAndTheLargestAtHandStandsIn() throws Exception {
         PageRef page = new PageRef("0", 0);
         assertThat(images.image(page, 1, () -> false).get(20, TimeUnit.SECONDS)).isNull();
-        assertThat(images.anyAtHand(page)).isNull();
+        assertThat(images.anyCached(page)).isNull();
         images.image(page, 0.3).get(20, TimeUnit.SECONDS);
         Image large = images.image(page, 1).get(20, TimeUnit.SECONDS);
-        assertThat(images.anyAtHand(page)).isSameAs(large);
+        assertThat(images.anyCached(page)).isSameAs(large);
     }
 
     @Test
@@ -117,7 +117,7 @@ class PageImagesTest {
         PageWord name = words.words().stream().filter(w -> w.text().equals("workbook")).findFirst().orElseThrow();
         cover = new PageCover(NameCover.of(new Student(new StudentKey("K"), "", "Workbook", "")), List.of());
         images.coverAnew();
-        assertThat(images.anyAtHand(page)).isNull();
+        assertThat(images.anyCached(page)).isNull();
         assertThat(images.text(page).get(20, TimeUnit.SECONDS).find("workbook")).isEmpty();
         Image covered = images.image(page, 1.5).get(20, TimeUnit.SECONDS);
         int x = (int) (name.box().left() * 1.5);

@@ -87,11 +87,11 @@ class PhrasebookModelTest {
         assertThat(model.plan(false).open()).hasSize(1);
         model.decide(true, false);
         assertThat(remark("m1")).isEqualTo("Unit? Twice.");
-        assertThat(model.saidProperty().get()).startsWith("Changed in 1 place; no result changed.");
+        assertThat(model.messageProperty().get()).startsWith("Changed in 1 place; no result changed.");
         model.undo();
         assertThat(remark("m1")).isEqualTo("Units! Twice.");
         model.change(units().withText("Unit?"));
-        model.giveUp();
+        model.revert();
         assertThat(model.shown("p1").orElseThrow().text()).isEqualTo("Units!");
         model.change(units().withText("Unit?"));
         model.decide(false, false);
@@ -143,7 +143,7 @@ class PhrasebookModelTest {
     @Test
     void whatOthersKeepIsBroughtUpToDateWithoutLosingOwnChanges() throws Exception {
         Path theirs = Files.writeString(folder.resolve("School.csv"), "code,words\na,One\nb,Two\nc,Three\n");
-        model.takeIn(theirs, true);
+        model.importFile(theirs, true);
         Collection school = model.book().collections().getFirst();
         assertThat(school).matches(c -> c.name().equals("School") && c.takenIn());
         Phrase two = model.phrases(Optional.of(school.id()), "").get(1);
@@ -152,7 +152,7 @@ class PhrasebookModelTest {
         model.update(school.id(), theirs);
         assertThat(model.phrases(Optional.of(school.id()), "")).extracting(Phrase::text)
                 .containsExactlyInAnyOrder("One better", "My two", "Four");
-        assertThat(model.saidProperty().get())
+        assertThat(model.messageProperty().get())
                 .isEqualTo("Updated: 1 new, 1 renewed, 1 kept as you changed them, 1 gone.");
         Files.writeString(theirs, "nothing\n");
         model.update(school.id(), theirs);
@@ -166,7 +166,7 @@ class PhrasebookModelTest {
         assertThat(file).content().contains("## un", "Units!");
         model.write(Optional.empty(), folder.resolve("out.doc"));
         assertThat(model.noticeProperty().get()).contains(".md");
-        model.takeFrom(BareBatch.at(folder.resolve("other")));
+        model.importFrom(BareBatch.at(folder.resolve("other")));
         assertThat(codes()).containsExactly("un", "un");
         assertThat(suggestions().same()).hasSize(1);
         assertThat(model.book().phrases().getLast().criterion()).isEqualTo("c1");
@@ -177,9 +177,9 @@ class PhrasebookModelTest {
         }
         Files.createDirectories(third.resolve("pictures"));
         Files.writeString(third.resolve("pictures").resolve("0a1b.png"), "a picture");
-        model.takeFrom(third);
+        model.importFrom(third);
         assertThat(workspace.folder().pictures().resolve("0a1b.png")).hasContent("a picture");
-        model.takeFrom(folder.resolve("nowhere"));
+        model.importFrom(folder.resolve("nowhere"));
         assertThat(model.noticeProperty().get()).isNotEmpty();
     }
 
@@ -191,7 +191,7 @@ class PhrasebookModelTest {
         PhraseReach.Repeated repeated = suggestions().repeated().getFirst();
         String id = model.keep(repeated);
         Phrase kept = model.book().find(id).orElseThrow();
-        model.placeOn(kept, model.missing(kept));
+        model.placeMissing(kept, model.missing(kept));
         assertThat(model.uses()).containsEntry(kept.id(), 3);
         assertThat(suggestions().repeated()).isEmpty();
         model.undo();

@@ -75,7 +75,7 @@ class SchemeModelTest {
         assertThat(again.draft().criterion("c1").maximum()).isEqualByComparingTo("4");
         again.keepProperty().set(SchemeChange.Keep.PERCENT);
         assertThat(again.waitingProperty().get().orElseThrow().losses()).isEmpty();
-        again.putInForce();
+        again.apply();
         assertThat(workspace.batch().submission(BareBatch.SECOND).scores().score("c1"))
                 .hasValueSatisfying(p -> assertThat(p).isEqualByComparingTo("3"));
         assertThat(new SchemeModel(workspace, AT_ONCE).waitingProperty().get()).isEmpty();
@@ -123,7 +123,7 @@ class SchemeModelTest {
         Manner levels = Lines.levels("2 to 3 Sound: why\n0 None", new Manner.Points());
         String log = model.add(Optional.of("c1"));
         model.replace(model.draft().criterion(log).withManner(levels).named("Log", ""));
-        model.putInForce();
+        model.apply();
         Path table = folder.resolve("scheme.xlsx");
         model.write(table);
         model.read(table);
@@ -149,16 +149,17 @@ class SchemeModelTest {
         }
         model.copyFrom(other);
         assertThat(model.draft().criteria()).extracting(Criterion::name).containsExactly("Method", "Units");
-        assertThat(model.saidProperty().get()).isEqualTo("Imported 2 criteria.");
+        assertThat(model.messageProperty().get()).isEqualTo("Imported 2 criteria.");
     }
 
     @Test
     void anImaginedStudentIsScoredAndWhatIsMissingIsSaid() {
-        assertThat(model.imagine(method(), "9")).hasValueSatisfying(w -> assertThat(w).contains("above the maximum"));
-        assertThat(model.imagine(method(), "lots")).isPresent();
-        assertThat(model.imagine(method(), "6,5")).isEmpty();
+        assertThat(model.scoreSample(method(), "9"))
+                .hasValueSatisfying(w -> assertThat(w).contains("above the maximum"));
+        assertThat(model.scoreSample(method(), "lots")).isPresent();
+        assertThat(model.scoreSample(method(), "6,5")).isEmpty();
         assertThat(model.imaginedResult().value()).isEqualByComparingTo("6.5");
-        assertThat(model.imagine(method(), "x")).isEmpty();
+        assertThat(model.scoreSample(method(), "x")).isEmpty();
         assertThat(model.imaginedResult().derivation()).contains("Method: excused, does not count");
         assertThat(model.missing()).containsExactly("Method: no text says what earns the points.");
         model.replace(method().withMaximum(BigDecimal.TEN).named("Method", "why"));
@@ -183,18 +184,18 @@ class SchemeModelTest {
         SchemeModel slow = new SchemeModel(workspace, new SerialExecutor(away::add, Runnable::run));
         slow.replace(slow.draft().criterion("c1").withMaximum(BigDecimal.TEN));
         assertThat(slow.waitingProperty().get()).as("not planned yet").isEmpty();
-        slow.putInForce();
+        slow.apply();
         assertThat(workspace.batch().scheme().maximum()).isEqualByComparingTo("8");
-        slow.settle();
+        slow.planNow();
         assertThat(slow.waitingProperty().get()).isPresent();
         slow.replace(slow.draft().criterion("c1").withMaximum(BigDecimal.valueOf(12)));
-        slow.putInForce();
+        slow.apply();
         assertThat(workspace.batch().scheme().maximum()).as("the plan that is shown is for 10, not for 12")
                 .isEqualByComparingTo("8");
         while (!away.isEmpty()) {
             away.remove().run();
         }
-        slow.putInForce();
+        slow.apply();
         assertThat(workspace.batch().scheme().maximum()).isEqualByComparingTo("12");
     }
 

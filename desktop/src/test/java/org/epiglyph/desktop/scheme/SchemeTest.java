@@ -227,8 +227,8 @@ class SchemeTest extends InWindow {
         fill(robot, "#section-best", "1");
         robot.type(KeyCode.ENTER);
         robot.interact(() -> {
-            scheme().put("c1", id, 0);
-            scheme().put("c2", id, 1);
+            scheme().moveTo("c1", id, 0);
+            scheme().moveTo("c2", id, 1);
         });
         waitFor(() -> scheme().draft().findSection(id).orElseThrow().best().equals(Optional.of(1)));
         assertThat(scheme().draft().maximum()).as("the better of two times the weight").isEqualByComparingTo("12");

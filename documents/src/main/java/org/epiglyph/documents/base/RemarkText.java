@@ -40,7 +40,7 @@ public final class RemarkText {
             .escapeHtml(true)
             .sanitizeUrls(true)
             .softbreak("<br />")
-            .attributeProviderFactory(_ -> RemarkText::dress)
+            .attributeProviderFactory(_ -> RemarkText::style)
             .build();
     /** The class of lists whose items begin with their sign. */
     private static final String SIGNED = "signed";
@@ -104,7 +104,7 @@ public final class RemarkText {
         return !"*".equals(list.getMarker());
     }
 
-    private static void dress(Node node, String tag, Map<String, String> attributes) {
+    private static void style(Node node, String tag, Map<String, String> attributes) {
         if (node instanceof BulletList list && isSigned(list)) {
             attributes.put("class", SIGNED);
         }

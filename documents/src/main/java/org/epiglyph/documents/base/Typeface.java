@@ -83,7 +83,7 @@ public enum Typeface {
             return Double.NaN;
         }
         if (advances[letter] == 0) { // two threads that arrive here compute the same
-            advances[letter] = standsAlone(letter) && has(letter)
+            advances[letter] = isUnjoined(letter) && has(letter)
                     ? (float) (new TextLayout(String.valueOf(letter), helpfulFont(String.valueOf(letter), MEASURED),
                             EXACT)
                             .getAdvance() / MEASURED)
@@ -92,7 +92,7 @@ public enum Typeface {
         return advances[letter];
     }
 
-    private static boolean standsAlone(char letter) {
+    private static boolean isUnjoined(char letter) {
         return switch (Character.getType(letter)) {
             case Character.CONTROL, Character.FORMAT, Character.NON_SPACING_MARK, Character.ENCLOSING_MARK,
                     Character.COMBINING_SPACING_MARK, Character.SURROGATE ->

@@ -104,7 +104,7 @@ final class MarkupPages {
                 image.remove();
             }
         }
-        tame(clean);
+        limitSpans(clean);
         clean.outputSettings().syntax(Document.OutputSettings.Syntax.xml);
         return clean;
     }
@@ -162,7 +162,7 @@ final class MarkupPages {
     }
 
     /** A cell may span what a table has, and no more; list numbers stay within what a page can show. */
-    private static void tame(Document clean) {
+    private static void limitSpans(Document clean) {
         for (String span : List.of("colspan", "rowspan", "span", "start", "value")) {
             for (Element element : clean.select("[" + span + "]")) {
                 String digits = element.attr(span).strip();

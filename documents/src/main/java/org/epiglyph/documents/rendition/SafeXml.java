@@ -111,7 +111,7 @@ final class SafeXml {
             }
             leftOut += leftOut > 0 || !rules.keeps(element) ? 1 : 0;
             if (leftOut == 0) {
-                writer.add(kept(element, rules));
+                writer.add(rewritten(element, rules));
             }
         }
 
@@ -134,7 +134,7 @@ final class SafeXml {
         return inputs;
     }
 
-    private static StartElement kept(StartElement element, Rules rules) {
+    private static StartElement rewritten(StartElement element, Rules rules) {
         List<Attribute> attributes = new ArrayList<>();
         for (Iterator<Attribute> all = element.getAttributes(); all.hasNext();) {
             rules.attribute(element, all.next()).ifPresent(attributes::add);

@@ -58,7 +58,7 @@ final class Arrivals implements FileSource {
             return arrivals;
         } finally {
             if (!done) {
-                arrivals.letGo();
+                arrivals.deleteTemporary();
             }
         }
     }
@@ -82,7 +82,7 @@ final class Arrivals implements FileSource {
             if (!oneOfSeveral) {
                 throw e;
             }
-            refusals.add(new Refusal(PathCheck.printable(name), e.said(), Optional.empty()));
+            refusals.add(new Refusal(PathCheck.printable(name), e.asMessage(), Optional.empty()));
         }
     }
 
@@ -109,7 +109,7 @@ final class Arrivals implements FileSource {
                 budget.source(file.toFile().length());
                 addInner(file, FileOnDisk.of(path, file), 1);
             } else {
-                takeOrSay(FileOnDisk.of(path, file));
+                addOrRefuse(FileOnDisk.of(path, file));
             }
         }
     }
@@ -132,7 +132,7 @@ final class Arrivals implements FileSource {
             } else if (isArchive(item.file().path())) {
                 unpack(item.file(), depth);
             } else {
-                takeOrSay(item.file());
+                addOrRefuse(item.file());
             }
         }
     }
@@ -153,12 +153,12 @@ final class Arrivals implements FileSource {
             if (isArchive(entry.path())) {
                 addInner(entry.file().orElseThrow(), file, depth);
             } else {
-                takeOrSay(file);
+                addOrRefuse(file);
             }
         }
     }
 
-    private void takeOrSay(ReceivedFile file) {
+    private void addOrRefuse(ReceivedFile file) {
         take(PackedFolder.isUnknownKind(file.path())
                 ? new WithCaution(file, Message.of(Arrivals.class, "unknownKindWithin"))
                 : file);
@@ -212,7 +212,7 @@ final class Arrivals implements FileSource {
         } catch (Problem e) {
             files.subList(filesBefore, files.size()).clear();
             refusals.subList(refusalsBefore, refusals.size()).clear();
-            take(new WithCaution(file, Message.of(Arrivals.class, "innerNotOpened", e.said())));
+            take(new WithCaution(file, Message.of(Arrivals.class, "innerNotOpened", e.asMessage())));
         }
     }
 
@@ -285,7 +285,7 @@ final class Arrivals implements FileSource {
         }
     }
 
-    private void letGo() {
+    private void deleteTemporary() {
         try {
             close();
         } catch (IOException e) {

@@ -39,7 +39,7 @@ public final class NameEncoding {
         for (Charset candidate : choices()) {
             double total = handicap;
             for (byte[] name : names) {
-                total += decoded(name, candidate).map(NameEncoding::oddity).orElse(1e6);
+                total += decoded(name, candidate).map(NameEncoding::penalty).orElse(1e6);
             }
             if (total < least) {
                 least = total;
@@ -58,7 +58,7 @@ public final class NameEncoding {
         }
     }
 
-    private static double oddity(String name) {
+    private static double penalty(String name) {
         double oddity = 0;
         UnicodeScript before = UnicodeScript.COMMON;
         boolean lower = false;

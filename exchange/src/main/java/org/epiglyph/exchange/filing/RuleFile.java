@@ -66,7 +66,7 @@ public final class RuleFile {
             return FilingRule.of(values.getOrDefault("name", called), level(values.getOrDefault("where", "file name")),
                     reads);
         } catch (IllegalArgumentException e) {
-            throw new Problem(Message.of(RuleFile.class, "wrong", called, InvalidValue.said(e)), e);
+            throw new Problem(Message.of(RuleFile.class, "wrong", called, InvalidValue.asMessage(e)), e);
         }
     }
 

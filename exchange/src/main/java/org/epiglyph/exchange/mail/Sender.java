@@ -37,7 +37,7 @@ public record Sender(String address, String name) {
         try {
             InternetAddress[] read = InternetAddress.parse(mail, true);
             if (read.length != 1 || read[0].isGroup() || mail.matches("(?s).*\\p{Cntrl}.*")) {
-                throw notOne(mail);
+                throw invalid(mail);
             }
             read[0].validate();
             InternetAddress one = new InternetAddress(read[0].getAddress());
@@ -46,13 +46,13 @@ public record Sender(String address, String name) {
             }
             return one;
         } catch (AddressException e) {
-            throw notOne(mail);
+            throw invalid(mail);
         } catch (UnsupportedEncodingException e) {
             throw new IllegalStateException(e);
         }
     }
 
-    private static Problem notOne(String mail) {
+    private static Problem invalid(String mail) {
         return new Problem(
                 Message.of(Sender.class, "noAddress", mail.replaceAll("\\p{Cntrl}", "?")));
     }

@@ -140,7 +140,7 @@ public final class PhraseFile {
         } catch (NumberFormatException e) {
             throw new Problem(Message.of(PhraseFile.class, "effectNoNumber", called, where, cells.get("effect")), e);
         } catch (IllegalArgumentException e) {
-            throw new Problem(Message.of(PhraseFile.class, "wrongLine", called, where, InvalidValue.said(e)), e);
+            throw new Problem(Message.of(PhraseFile.class, "wrongLine", called, where, InvalidValue.asMessage(e)), e);
         }
     }
 

@@ -92,14 +92,14 @@ public final class Connection {
         while (true) {
             try {
                 Transfer.Answer answer = new Transfer(http, patience, _ -> stillWanted.run()).send(request, most);
-                if (!PASSING.contains(answer.status()) || !tries.mayGoOn(retryAfter(answer.headers()))) {
+                if (!PASSING.contains(answer.status()) || !tries.canRetry(retryAfter(answer.headers()))) {
                     refuseFailure(answer.status());
                     return new Answer(answer.headers(), answer.body());
                 }
             } catch (Transfer.TooLong e) {
-                throw misunderstood();
+                throw unexpectedAnswer();
             } catch (IOException e) {
-                if (isNoConnection(e) || !tries.mayGoOn(Optional.empty())) {
+                if (isNoConnection(e) || !tries.canRetry(Optional.empty())) {
                     throw unreachable(e);
                 }
             }
@@ -132,7 +132,7 @@ public final class Connection {
         private int failures;
 
         /** Waits before the next attempt; false if the budget would be exceeded. */
-        boolean mayGoOn(Optional<Duration> asked) throws Problem {
+        boolean canRetry(Optional<Duration> asked) throws Problem {
             failures++;
             Duration pause = asked.filter(a -> a.compareTo(backoff.first()) > 0)
                     .orElseGet(() -> backoff.pause(failures));
@@ -198,11 +198,11 @@ public final class Connection {
         try {
             JsonNode node = JSON.readTree(body);
             if (node == null || node.isNull() || node.isMissingNode()) {
-                throw misunderstood();
+                throw unexpectedAnswer();
             }
             return node;
         } catch (JsonProcessingException e) {
-            throw misunderstood();
+            throw unexpectedAnswer();
         } catch (IOException e) {
             throw new Problem(Message.of(Connection.class, "answerUnreadable", base), e);
         }
@@ -210,7 +210,7 @@ public final class Connection {
 
     String text(JsonNode node, String field) throws Problem {
         if (!node.hasNonNull(field)) {
-            throw misunderstood();
+            throw unexpectedAnswer();
         }
         return node.get(field).asText();
     }
@@ -219,7 +219,7 @@ public final class Connection {
         try {
             return Instant.parse(text);
         } catch (DateTimeException e) {
-            throw misunderstood();
+            throw unexpectedAnswer();
         }
     }
 
@@ -231,11 +231,11 @@ public final class Connection {
         try {
             return Decimal.of(text);
         } catch (NumberFormatException e) {
-            throw misunderstood();
+            throw unexpectedAnswer();
         }
     }
 
-    Problem misunderstood() {
+    Problem unexpectedAnswer() {
         return new Problem(Message.of(Connection.class, "notAService", base));
     }
 

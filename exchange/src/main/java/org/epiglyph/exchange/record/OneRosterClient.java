@@ -76,7 +76,7 @@ final class OneRosterClient implements RecordClient {
                     connection.optionalTime(item, "dueDate"), ZoneOffset.UTC,
                     connection.number(item.path("resultValueMax").asText("100")));
         } catch (IllegalArgumentException | ArithmeticException e) {
-            throw connection.misunderstood();
+            throw connection.unexpectedAnswer();
         }
     }
 
@@ -108,7 +108,7 @@ final class OneRosterClient implements RecordClient {
         for (int page = 0; page < MOST_PAGES; page++) {
             JsonNode some = connection.json(path + join + "limit=" + PAGE + "&offset=" + page * PAGE).path(field);
             if (page > 0 && some.equals(before)) {
-                throw connection.misunderstood(); // it ignores which page is asked for
+                throw connection.unexpectedAnswer(); // it ignores which page is asked for
             }
             some.forEach(all::add);
             if (some.size() < PAGE) {
@@ -116,7 +116,7 @@ final class OneRosterClient implements RecordClient {
             }
             before = some;
         }
-        throw connection.misunderstood();
+        throw connection.unexpectedAnswer();
     }
 
     @Override
@@ -137,7 +137,7 @@ final class OneRosterClient implements RecordClient {
         for (JsonNode result : results) {
             if (!result.path("lineItem").path("sourcedId").asText().equals(task)
                     || !result.path("student").path("sourcedId").asText().equals(student.value())) {
-                throw connection.misunderstood(); // a service that ignores the filter would make us change anybody's
+                throw connection.unexpectedAnswer(); // a service that ignores the filter would make us change anybody's
             }
             if (!result.path("status").asText("active").equals("tobedeleted")) {
                 found.add(new Found(connection.text(result, "sourcedId"), held(result)));
@@ -181,7 +181,7 @@ final class OneRosterClient implements RecordClient {
                 .header("Content-Type", "application/json")
                 .PUT(HttpRequest.BodyPublishers.ofString(body.toString()))
                 .build());
-        Found after = find(task, parcel.student()).orElseThrow(connection::misunderstood);
+        Found after = find(task, parcel.student()).orElseThrow(connection::unexpectedAnswer);
         if (!after.held.score().equals(parcel.score())
                 && after.held.score()
                         .orElse(BigDecimal.ONE.negate())

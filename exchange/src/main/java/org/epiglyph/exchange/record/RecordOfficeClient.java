@@ -95,7 +95,7 @@ final class RecordOfficeClient implements RecordClient {
             node.path("files").forEach(f -> files.add(f.asText()));
             String key = connection.text(node, "student").strip();
             if (key.isEmpty()) {
-                throw connection.misunderstood();
+                throw connection.unexpectedAnswer();
             }
             all.add(new HandedIn(new StudentKey(key), node.path("handIn").asInt(1),
                     connection.time(connection.text(node, "handedInAt")),
@@ -126,7 +126,7 @@ final class RecordOfficeClient implements RecordClient {
                 LONGEST_RECEIPT);
         JsonNode node = connection.parse(answer.body());
         if (!node.path("student").asText().equals(student.value())) {
-            throw connection.misunderstood(); // an answer that is not about this student decides nothing
+            throw connection.unexpectedAnswer(); // an answer that is not about this student decides nothing
         }
         Optional<BigDecimal> score = node.hasNonNull("score")
                 ? Optional.of(connection.number(node.get("score").asText()))
@@ -195,7 +195,7 @@ final class RecordOfficeClient implements RecordClient {
             String student = connection.text(node, "student").strip();
             int remark = node.path("remark").asInt(0);
             if (student.isEmpty()) {
-                throw connection.misunderstood();
+                throw connection.unexpectedAnswer();
             }
             String reply = node.path("reply").asText();
             all.add(new StudentAnswer(new StudentKey(student), new Answer(connection.text(node, "id"),
@@ -235,7 +235,7 @@ final class RecordOfficeClient implements RecordClient {
                     ZoneId.of(node.path("zone").asText("UTC")),
                     Decimal.of(node.path("resultValueMax").asText("100")));
         } catch (DateTimeException | IllegalArgumentException | ArithmeticException e) {
-            throw connection.misunderstood();
+            throw connection.unexpectedAnswer();
         }
     }
 }

@@ -65,7 +65,7 @@ final class SchemeRows {
                     default -> criteria.add(criterion(name, at));
                 }
             } catch (IllegalArgumentException e) {
-                throw problem(at, InvalidValue.said(e));
+                throw problem(at, InvalidValue.asMessage(e));
             }
         }
         if (criteria.isEmpty()) {
@@ -121,8 +121,8 @@ final class SchemeRows {
         Manner manner = manner(at);
         BigDecimal maximum = manner.maximum().isPresent()
                 ? BigDecimal.ZERO
-                : row.above0(columns.find("maximum", "max", "points"), "maximum");
-        BigDecimal step = text("step").isEmpty() ? BigDecimal.ONE : row.above0(columns.find("step"), "step");
+                : row.positive(columns.find("maximum", "max", "points"), "maximum");
+        BigDecimal step = text("step").isEmpty() ? BigDecimal.ONE : row.positive(columns.find("step"), "step");
         return new Criterion("c" + (criteria.size() + 1), name, text("text", "what earns the points"), maximum, step,
                 manner, number("weight", BigDecimal.ONE), role(text("role")), sectionId(text("section")),
                 text("either"), number("hurdle"));
@@ -177,7 +177,7 @@ final class SchemeRows {
             } catch (NumberFormatException e) {
                 throw problem(level.row(), Message.of(SchemeRows.class, "noRange", points));
             } catch (IllegalArgumentException e) {
-                throw problem(level.row(), InvalidValue.said(e));
+                throw problem(level.row(), InvalidValue.asMessage(e));
             }
         }
         return levels;

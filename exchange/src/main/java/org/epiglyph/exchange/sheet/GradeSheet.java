@@ -39,7 +39,7 @@ public final class GradeSheet {
         this.table = file.tables().get(roles.table());
         if (roles.column(Role.KEY).isEmpty() && roles.column(Role.NAME).isEmpty()
                 && roles.column(Role.FAMILY).isEmpty()) {
-            throw new Problem(Message.of(GradeSheet.class, "noStudentColumn", file.called()));
+            throw new Problem(Message.of(GradeSheet.class, "noStudentColumn", file.displayName()));
         }
         if (inOrder.isEmpty()) {
             indexRows();
@@ -104,11 +104,11 @@ public final class GradeSheet {
                 continue;
             }
             if (rows.put(new StudentKey(value), row) != null) {
-                throw new Problem(Message.of(GradeSheet.class, "twice", file.called(), value, row + 1));
+                throw new Problem(Message.of(GradeSheet.class, "twice", file.displayName(), value, row + 1));
             }
         }
         if (rows.isEmpty()) {
-            throw new Problem(Message.of(GradeSheet.class, "noStudents", file.called()));
+            throw new Problem(Message.of(GradeSheet.class, "noStudents", file.displayName()));
         }
     }
 
@@ -250,7 +250,7 @@ public final class GradeSheet {
      */
     public byte[] with(Map<StudentKey, Filled> filled) throws Problem {
         if (roles.column(Role.SCORE).isEmpty() && filled.values().stream().anyMatch(f -> f.score().isPresent())) {
-            throw new Problem(Message.of(GradeSheet.class, "noScoreColumn", file.called()));
+            throw new Problem(Message.of(GradeSheet.class, "noScoreColumn", file.displayName()));
         }
         Map<Place, CellValue> changes = new LinkedHashMap<>();
         Set<String> missing = new LinkedHashSet<>();
@@ -300,7 +300,7 @@ public final class GradeSheet {
             with(all);
             return Optional.empty();
         } catch (Problem e) {
-            return Optional.of(e.said());
+            return Optional.of(e.asMessage());
         }
     }
 

@@ -20,7 +20,7 @@ public record TableRow(Table table, int row, String called) {
         }
     }
 
-    public BigDecimal above0(OptionalInt column, String heading) throws Problem {
+    public BigDecimal positive(OptionalInt column, String heading) throws Problem {
         BigDecimal number = number(column, heading);
         if (number.signum() <= 0) {
             throw new Problem(Message.of(TableRow.class, "notAbove0", called, row + 1, heading, number));

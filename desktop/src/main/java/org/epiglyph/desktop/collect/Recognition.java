@@ -14,7 +14,7 @@ import org.epiglyph.desktop.frame.UiText;
 /**
  * What was recognised in a source: the findings on the left, every file in the middle, the selected one on the right.
  */
-final class Understanding {
+final class Recognition {
     private final CollectModel model;
     private final FilesTable table;
     private final AssignPanel whose;
@@ -25,7 +25,7 @@ final class Understanding {
     private final HBox root;
 
     /** @param back returns to the choice of source */
-    Understanding(CollectModel model, Runnable back) {
+    Recognition(CollectModel model, Runnable back) {
         this.model = model;
         table = new FilesTable(model);
         whose = new AssignPanel(model, firstPage, table::focus);

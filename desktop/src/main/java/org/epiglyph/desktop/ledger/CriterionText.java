@@ -13,11 +13,11 @@ import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.desktop.marking.MarkText;
 
 /** Texts of the ledger about a criterion besides its score. */
-final class CriterionSayings {
+final class CriterionText {
     private final DeskModel model;
     private final Criterion criterion;
 
-    CriterionSayings(DeskModel model, Criterion criterion) {
+    CriterionText(DeskModel model, Criterion criterion) {
         this.model = model;
         this.criterion = criterion;
     }

@@ -13,7 +13,6 @@ import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextArea;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import javafx.util.Duration;
 import org.epiglyph.core.batch.Answer;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.feedback.FeedbackSheet;
@@ -34,7 +33,7 @@ final class AnswersSide implements Side {
     private final Consumer<Mark> go;
     private final VBox list = new VBox();
     private final ScrollPane node = new ScrollPane(list);
-    private final PauseTransition pause = new PauseTransition(Duration.millis(400));
+    private final PauseTransition pause = SaveOnLeave.afterTyping(this::keepTyped);
     private Shown shown = new Shown(new StudentKey("-"), List.of());
     private Optional<Typed> typing = Optional.empty();
 
@@ -50,7 +49,6 @@ final class AnswersSide implements Side {
         this.go = go;
         list.getStyleClass().add("answers");
         node.setFitToWidth(true);
-        pause.setOnFinished(_ -> keepTyped());
     }
 
     @Override

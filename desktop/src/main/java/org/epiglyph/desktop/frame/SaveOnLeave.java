@@ -5,17 +5,28 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.Function;
+import javafx.animation.PauseTransition;
 import javafx.scene.TraversalDirection;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.TextArea;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
+import javafx.util.Duration;
 import org.epiglyph.core.scoring.Decimal;
 
-/** Fields that save when they are left or Enter is pressed, and choices that save at once. */
+/** Fields that save when they are left, when Enter is pressed, or shortly after typing; choices that save at once. */
 public final class SaveOnLeave {
+    private static final Duration AFTER_TYPING = Duration.millis(400);
+
     private SaveOnLeave() {}
+
+    /** A timer that saves shortly after the last keystroke; to be restarted with each one. */
+    public static PauseTransition afterTyping(Runnable save) {
+        PauseTransition pause = new PauseTransition(AFTER_TYPING);
+        pause.setOnFinished(_ -> save.run());
+        return pause;
+    }
 
     public static TextField field(String value, Consumer<String> keep) {
         TextField field = new TextField(value);

@@ -8,7 +8,6 @@ import javafx.animation.PauseTransition;
 import javafx.scene.control.TextArea;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.VBox;
-import javafx.util.Duration;
 import org.epiglyph.core.marks.Audience;
 import org.epiglyph.core.phrases.Phrase;
 import org.epiglyph.desktop.frame.SaveOnLeave;
@@ -26,7 +25,7 @@ final class AutosaveArea extends VBox {
     private static final int LETTERS_A_LINE = 30;
     private static final int MOST_LINES = 8;
     private final TextArea area = Slant.of(new TextArea());
-    private final PauseTransition pause = new PauseTransition(Duration.millis(400));
+    private final PauseTransition pause = SaveOnLeave.afterTyping(() -> save(beforeSearch()));
     private final PhraseList phrases;
     private final Consumer<String> save;
     private final int rows;
@@ -53,7 +52,6 @@ final class AutosaveArea extends VBox {
         SaveOnLeave.tabGoesOn(area);
         area.setAccessibleText(prompt);
         getChildren().addAll(area, phrases);
-        pause.setOnFinished(_ -> save(beforeSearch()));
         area.textProperty().addListener((_, _, _) -> {
             grow();
             if (area.isFocused()) {

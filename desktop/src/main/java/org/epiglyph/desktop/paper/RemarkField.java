@@ -10,12 +10,12 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
-import javafx.util.Duration;
 import org.epiglyph.core.marks.Audience;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.marks.Remark;
 import org.epiglyph.core.phrases.Phrase;
 import org.epiglyph.desktop.frame.Form;
+import org.epiglyph.desktop.frame.SaveOnLeave;
 import org.epiglyph.desktop.frame.Slant;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
@@ -36,7 +36,7 @@ public final class RemarkField extends VBox {
     private Audience audience = Audience.STUDENT;
     private String phrase = "";
     private final SpellingLine spelling;
-    private final PauseTransition pause = new PauseTransition(Duration.millis(400));
+    private final PauseTransition pause;
     private Runnable resized = () -> {};
 
     /** @param pictures asks for a picture of the marker's own */
@@ -56,7 +56,7 @@ public final class RemarkField extends VBox {
             grow();
             reportTyped();
         });
-        pause.setOnFinished(_ -> model.writing().keepTyped());
+        pause = SaveOnLeave.afterTyping(model.writing()::keepTyped);
         area.addEventFilter(KeyEvent.KEY_PRESSED, this::onKey);
         model.writing().markProperty().addListener((_, _, now) -> {
             if (!now.equals(Optional.of(mark))) {

@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
+import javafx.animation.Animation;
 import javafx.animation.PauseTransition;
 import javafx.application.Platform;
 import javafx.css.PseudoClass;
@@ -71,8 +72,8 @@ final class FindSide implements Side {
         message.setId("find-said");
         message.getStyleClass().add("hint");
         message.setWrapText(true);
-        Button before = step("Side.findBefore", -1);
-        Button next = step("Side.findNext", 1);
+        Button before = stepButton("Side.findBefore", -1);
+        Button next = stepButton("Side.findNext", 1);
         HBox steps = new HBox(before, next);
         steps.getStyleClass().add("field-line");
         scroll.setContent(list);
@@ -104,7 +105,7 @@ final class FindSide implements Side {
         });
     }
 
-    private Button step(String text, int by) {
+    private Button stepButton(String text, int by) {
         Button button = new Button(UiText.of(text));
         button.getStyleClass().add("link-button");
         button.setOnAction(_ -> go(by));
@@ -157,6 +158,7 @@ final class FindSide implements Side {
     }
 
     private void search() {
+        pause.stop();
         searchPages();
         Form.show(scroll, !everywhere.isSelected());
         Form.show(inClass, everywhere.isSelected());
@@ -222,9 +224,14 @@ final class FindSide implements Side {
      * last match to the next student.
      */
     void go(int by) {
-        if (searching) {
-            return; // the matches of these pages are not known yet
+        if (pause.getStatus() == Animation.Status.RUNNING) {
+            search(); // the matches shown are those of an earlier text
+        } else if (!searching) {
+            step(by);
         }
+    }
+
+    private void step(int by) {
         boolean out = places.isEmpty() || here + by < 0 || here + by >= places.size();
         Optional<StudentKey> beside = everywhere.isSelected() && out ? inClass.beside(by) : Optional.empty();
         if (beside.isPresent()) {

@@ -126,7 +126,8 @@ class SidesTest extends InWindow {
         robot.push(KeyCode.CONTROL, KeyCode.F);
         waitFor(() -> Screen.isFocused(robot, "#find-words"));
         robot.write("the");
-        waitFor(() -> text(robot, "#find-said").contains("matches"));
+        String count = Long.toString(matches("the"));
+        waitFor(() -> text(robot, "#find-said").startsWith(count + " matches"));
         waitFor(() -> !robot.lookup(".found-place").queryAll().isEmpty());
         int chosen = chosenPlace(robot);
         robot.type(KeyCode.ENTER).type(KeyCode.ENTER);
@@ -179,6 +180,18 @@ class SidesTest extends InWindow {
     }
 
     /** A word of the second page that the first does not have. */
+    private long matches(String text) {
+        try (OpenDocument document = OpenDocument.open(batch.typed())) {
+            long count = 0;
+            for (int page = 0; page < document.pageCount(); page++) {
+                count += document.text(page).find(text).size();
+            }
+            return count;
+        } catch (org.epiglyph.core.Problem e) {
+            throw new AssertionError(e);
+        }
+    }
+
     private String onlyOnTheSecond() {
         try (OpenDocument document = OpenDocument.open(batch.typed())) {
             PageText first = document.text(0);

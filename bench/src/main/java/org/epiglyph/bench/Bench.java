@@ -266,7 +266,7 @@ public final class Bench {
                 }
             }
         }
-        print("one edit until it is durable and said to be kept", "a bare SQLite insert in the same mode",
+        print("one edit until it is durable and reported as saved", "a bare SQLite insert in the same mode",
                 median(ours) * 1000, median(bare) * 1000, "ms");
     }
 
@@ -350,7 +350,7 @@ public final class Bench {
         LargeRoster.Outcome first = roster.match();
         LargeRoster.Outcome warm = roster.match();
         String line = String.format(Locale.ROOT,
-                "Matching %d files to 2,000 students, slips in a tenth of the names: %.2f s the first time, %.2f s warm. Of %d called certain, %d are wrong (precision %.1f %%); that is %.1f %% of all files. Of %d more the right student is proposed first, so that recall is %.1f %%.",
+                "Matching %d files to 2,000 students, typing errors in a tenth of the names: %.2f s the first time, %.2f s warm. Of %d reported as certain, %d are wrong (precision %.1f %%); that is %.1f %% of all files. Of %d more the right student is suggested first, so that recall is %.1f %%.",
                 first.files(), first.seconds(), warm.seconds(), first.certain(), first.wrong(),
                 100.0 * (first.certain() - first.wrong()) / first.certain(), 100.0 * first.certain() / first.files(),
                 first.proposed(), 100.0 * (first.certain() - first.wrong() + first.proposed()) / first.files());
@@ -359,15 +359,15 @@ public final class Bench {
     }
 
     private void write(Path file) throws IOException {
-        List<String> text = new ArrayList<>(List.of("# How fast Epiglyph is", "",
+        List<String> text = new ArrayList<>(List.of("# Performance", "",
                 "Written by `./epiglyph bench`, which measures against outside programs and bare baselines in the same run on the demo's class.",
-                "Medians; the ratio is what counts, the seconds are those of one machine with "
+                "Medians; the ratios matter, the seconds are those of one machine with "
                         + Runtime.getRuntime().availableProcessors() + " cores on "
                         + Instant.now().atZone(ZoneId.of("UTC")).toLocalDate() + ".",
-                "", "| what | against | Epiglyph | the other | ratio |", "|---|---|---|---|---|"));
+                "", "| what | against | Epiglyph | other | ratio |", "|---|---|---|---|---|"));
         text.addAll(lines);
         text.addAll(List.of("",
-                "`pdftoppm` and `qpdf` are timed with the start of their process and the writing of their files; Epiglyph opens each document anew, and draws into memory."));
+                "`pdftoppm` and `qpdf` are timed including process start and writing their files; Epiglyph opens each document anew and renders into memory."));
         notes.forEach(n -> text.addAll(List.of("", n)));
         Files.write(file, text);
     }

@@ -21,7 +21,7 @@ final class BookFigures {
                 folder.toString());
         say.report("the mark book of 5,000 students by 40 criteria, first shown", "reading the batch's state",
                 said.get("first-ms"), said.get("read-ms"), "ms");
-        say.report("scrolling it: the interface thread's work a step, 95th percentile", "a quarter of a frame at 60 Hz",
+        say.report("scrolling it: interface thread time per step, 95th percentile", "a quarter of a frame at 60 Hz",
                 said.get("scroll-ms-95"), QUARTER_FRAME_MILLIS, "ms");
         say.report("one score until the sheet is drawn, 10,000 students", "100 students", said.get("score-10000-ms"),
                 said.get("score-100-ms"), "ms");

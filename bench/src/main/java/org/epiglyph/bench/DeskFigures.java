@@ -21,24 +21,25 @@ final class DeskFigures {
         Map<String, Double> said = OwnProcess.figures(
                 List.of("-Xmx512m", "-Dglass.platform=Headless", "-Dprism.order=sw"), DeskBench.class, batch.toString(),
                 folder.toString());
-        say.report("next submission to its first sharp page, not prepared", "PDFBox alone opening and drawing it",
+        say.report("next submission to its first sharp page, not prepared", "PDFBox alone opening and rendering it",
                 said.get("next-unprepared-ms"), said.get("next-bare-ms"), "ms");
-        say.report("ink with 5,000 strokes on the page: the interface thread's work a frame, 95th percentile",
+        say.report("ink with 5,000 strokes on the page: interface thread time per frame, 95th percentile",
                 "a quarter of a frame at 60 Hz", said.get("ink-5000-frame-ms-95"), said.get("ink-quarter-frame-ms"),
                 "ms");
-        say.report("allocated a frame while drawing with 5,000 strokes on the page", "the same with few",
+        say.report("allocated per frame while drawing with 5,000 strokes on the page", "the same with few",
                 said.get("ink-allocated-5000") / 1024, said.get("ink-allocated-few") / 1024, "KB");
-        say.report("scrolling with 30 remarks in the margin: the interface thread's work a step, 95th percentile",
+        say.report("scrolling with 30 remarks in the margin: interface thread time per step, 95th percentile",
                 "a frame at 60 Hz", said.get("margin-scroll-ms-95"), 1000.0 / 60, "ms");
         say.report(String.format(Locale.ROOT,
-                "a scan of 300 pages and %.0f MB from opening it at the desk to its first sharp page",
-                said.get("scan-megabytes")), "from asking for its last page until that is sharp",
+                "a scan of 300 pages and %.0f MB from opening it at the desk until its first page is sharp",
+                said.get("scan-megabytes")), "from requesting its last page until it is sharp",
                 said.get("scan-first-ms"), said.get("scan-last-ms"), "ms");
-        say.report("how long a page of the scan stays blank when ten a second are gone through, 95th percentile",
-                "a low-scale image of the same pages by PDFBox alone, 95th percentile", said.get("scan-blank-ms-95"),
+        say.report("time a page of the scan stays blank when scrolling ten pages a second, 95th percentile",
+                "a low-resolution image of the same pages by PDFBox alone, 95th percentile",
+                said.get("scan-blank-ms-95"),
                 said.get("scan-coarse-bare-ms-95"), "ms");
         note.accept(String.format(Locale.ROOT,
-                "The next submission, prepared while the one before lay on the desk, is sharp %.0f frames after the one in which it is asked for (95th percentile; 0 is at once). Going through all pages of the scan, ten a second, none stayed blank for longer than %.0f ms, the frame in which it is shown included; the slowest low-scale image alone took %.0f ms. Without any pause it was %.0f ms for 95 of 100 pages and %.0f ms at most. %.0f MB of heap were in use afterwards, with a bound of 512 MB.",
+                "The next submission, prepared while the previous one was on the desk, is sharp %.0f frames after the one in which it is requested (95th percentile; 0 is at once). Scrolling through all pages of the scan, ten a second, none stayed blank for longer than %.0f ms, including the frame in which it is shown; the slowest low-resolution image alone took %.0f ms. Without pauses it was %.0f ms for 95 of 100 pages and %.0f ms at most. %.0f MB of heap were in use afterwards, with a limit of 512 MB.",
                 said.get("next-prepared-frames-95"), said.get("scan-blank-ms-most"),
                 said.get("scan-coarse-bare-ms-most"), said.get("scan-raced-ms-95"), said.get("scan-raced-ms-most"),
                 said.get("scan-heap-megabytes")));

@@ -21,15 +21,15 @@ final class EffortFigures {
                 Files.createDirectories(world.resolve("effort")).toString());
         StringBuilder table = new StringBuilder(
                 """
-                        One paper with 3 pen marks, 2 highlights with words, 3 remarks from phrases, 4 ticks, 5 scores, seal and the next student, in a real window:
+                        One paper with 3 pen marks, 2 highlights with remarks, 3 remarks from phrases, 4 ticks, 5 scores, seal and the next student, in a real window:
 
-                        | by | keys pressed | clicks | drags | pointer travel, px |
+                        | with | key presses | clicks | drags | pointer travel, px |
                         |---|---|---|---|---|
                         """);
         for (String way : List.of("keys", "mouse")) {
             String by = "effort-" + way;
             table.append(String.format(Locale.ROOT, "| %s | %.0f | %.0f | %.0f | %.0f |%n",
-                    way.equals("keys") ? "keys wherever there is one" : "the mouse but for words and scores",
+                    way.equals("keys") ? "keys wherever possible" : "the mouse, except for text and scores",
                     said.get(by + "-keys"), said.get(by + "-clicks"), said.get(by + "-drags"),
                     said.get(by + "-travel")));
         }

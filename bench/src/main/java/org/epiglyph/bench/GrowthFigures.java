@@ -61,7 +61,8 @@ final class GrowthFigures {
         histories(say, notes);
         GrowthPlot.write(picture, scoring, opening);
         notes.accept(
-                "![How one score grows with the class, and opening with the history](" + picture.getFileName() + ")");
+                "![Cost of one score by class size, and of opening by length of history](" + picture.getFileName()
+                        + ")");
     }
 
     private static StudentKey key(int number) {
@@ -123,7 +124,7 @@ final class GrowthFigures {
             micros[0] = removing(many, MARKS);
             micros[1] = removing(few, 1);
         }
-        say.report("taking one mark of 5,000 away, with the edit that brings it back", "one of 1", micros[0], micros[1],
+        say.report("removing one of 5,000 marks, with the edit that restores it", "one of 1", micros[0], micros[1],
                 "µs");
     }
 
@@ -165,8 +166,8 @@ final class GrowthFigures {
         long from = System.nanoTime();
         Overview.at(large);
         double figures = (System.nanoTime() - from) / 1e6;
-        say.report("the shelf's line of that batch, from its summary", "opening it", figures, millis[3], "ms");
-        say.report("the shelf's lines of 500 batches", "a second", shelf(small), 1000, "ms");
+        say.report("the shelf's entry for that batch, from its summary", "opening it", figures, millis[3], "ms");
+        say.report("the shelf's entries for 500 batches", "a second", shelf(small), 1000, "ms");
     }
 
     /** Reading the shelf of many batches, once their summaries exist. */

@@ -182,9 +182,9 @@ final class HandBackFigures {
 
     private void proofs(Workspace workspace, IntakeFigures.FigureSink say) throws Exception {
         say.report(
-                "a proof from choosing the student to its first page as a window of 1280 pixels shows it, 95th percentile",
+                "a proof from choosing the student to its first page in a window of 1280 pixels, 95th percentile",
                 "150 milliseconds", percentile(proofs(workspace, SHOWN), 0.95), PROOF_MILLIS, "ms");
-        say.report("the same on a screen twice as fine", "150 milliseconds",
+        say.report("the same on a screen of twice the resolution", "150 milliseconds",
                 percentile(proofs(workspace, 2 * SHOWN), 0.95),
                 PROOF_MILLIS, "ms");
     }
@@ -287,7 +287,7 @@ final class HandBackFigures {
                 large.toString()));
         double mine = (System.nanoTime() - from) / 1e9;
         say.report(
-                "a class of 1,000 into a folder in 512 MB of heap, with printed margins and tagged feedback sheets, the program's start included",
+                "a class of 1,000 into a folder in 512 MB of heap, with printed margins and tagged feedback sheets, including the start of the program",
                 "`qpdf` rewriting the same files", mine, rewritten(pdfs), "s");
     }
 

@@ -42,10 +42,10 @@ final class IntakeFigures {
                 }
             }
         }
-        say.report("looking at " + files.size()
-                + " received files and making their pages in the process of their own, warm",
-                "the same in this process, without any bound", median(apart), median(here), "s");
-        say.report("the first file of all, the start of that process included", "the others of one round, a file",
+        say.report("examining " + files.size()
+                + " received files and making their pages in the separate process, warm",
+                "the same in this process, without limits", median(apart), median(here), "s");
+        say.report("the very first file, including the start of that process", "each of the others",
                 first, median(apart) / files.size(), "s");
     }
 

@@ -16,7 +16,7 @@ import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.exchange.filing.PlainLetters;
 
 /**
- * Matches files without keys to a large roster, with slips in a tenth of the names. All names are made of invented
+ * Matches files without keys to a large roster, with typing errors in a tenth of the names. All names are made of invented
  * syllables.
  */
 final class LargeRoster {

@@ -45,12 +45,12 @@ final class PassagesFigures {
         if (found != plainly) {
             throw new IllegalStateException(found + " pairs found, " + plainly + " by the plain way");
         }
-        say.report("passages in common of " + SAMPLE + " works, every pair",
-                "holding all runs of words of every pair together",
+        say.report("passages shared by " + SAMPLE + " submissions, every pair",
+                "comparing all word sequences of every pair",
                 ours, theirs, "ms");
         from = System.nanoTime();
         compare(texts);
-        say.report("passages in common of 1,000 works of 2,000 words", "20 seconds", millis(from), 20_000, "ms");
+        say.report("passages shared by 1,000 submissions of 2,000 words", "20 seconds", millis(from), 20_000, "ms");
         memory(texts, say);
         words(batch, say);
     }
@@ -70,7 +70,7 @@ final class PassagesFigures {
         if (corpus.wordCount(key(0)).isEmpty()) {
             throw new IllegalStateException("It was measured too late");
         }
-        say.report("memory for passages in common, bytes a word", "all runs of words as they are", ours, plain,
+        say.report("memory for shared passages, bytes per word", "all word sequences, uncompressed", ours, plain,
                 "bytes");
     }
 
@@ -98,7 +98,8 @@ final class PassagesFigures {
             if (read(workspace) != words) {
                 throw new IllegalStateException("The kept words are others");
             }
-            say.report("the words of the demo's class from the index beside the batch", "from the pages, index made",
+            say.report("the text of the demo's class from the index beside the batch",
+                    "from the pages, creating the index",
                     millis(from), without, "ms");
             long bytes = 0;
             try (Stream<Path> files = Files.list(kept)) {
@@ -106,7 +107,7 @@ final class PassagesFigures {
                     bytes += Files.size(file);
                 }
             }
-            say.report("the index beside the batch, bytes a word", "16 bytes", (double) bytes / words, 16, "bytes");
+            say.report("the index beside the batch, bytes per word", "16 bytes", (double) bytes / words, 16, "bytes");
         }
     }
 

@@ -65,9 +65,9 @@ final class ScoringBench {
 
     void tell(Figures figures) {
         double all = results();
-        figures.report("results of 1,000 students by 40 criteria, derivations made on asking",
+        figures.report("results of 1,000 students by 40 criteria, derivations on demand",
                 "a plain loop adding the same numbers", all, plainLoop(), "ms");
-        figures.report("all results after one score has changed", "all results when none is known", oneChanged(), all,
+        figures.report("all results after one score has changed", "all results, none cached", oneChanged(), all,
                 "ms");
         figures.report("candidates for three letters out of 2,000 phrases", "a frame at 60 Hz", candidates(),
                 1000.0 / 60,

@@ -21,7 +21,7 @@ import org.epiglyph.desktop.marking.BareBatch;
 import org.junit.jupiter.api.Test;
 
 /** What the ledger says below a criterion's name. */
-class CriterionSayingsTest extends AtBareDesk {
+class CriterionTextTest extends AtBareDesk {
     private static final Manner.Level SOUND = new Manner.Level("l1", "Sound", "", BigDecimal.ONE, BigDecimal.TEN);
 
     private CriterionText of(Criterion criterion) {

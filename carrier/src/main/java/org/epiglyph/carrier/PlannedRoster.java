@@ -12,7 +12,7 @@ import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.exchange.sheet.GradeSheet;
 
 /**
- * The class of a plan, merged from all sources that name students.
+ * The class of a plan, merged from every source that names students.
  *
  * @param roster    every student once
  * @param origin    the main source

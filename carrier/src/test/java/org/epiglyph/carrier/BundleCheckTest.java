@@ -34,7 +34,7 @@ class BundleCheckTest extends HandedBackFixture {
         assertThat(checked(profile, out.resolve("handed-back.zip")).isSame()).as("the zip alone").isTrue();
         assertThat(checked(Profile.USUAL, out).lines()).singleElement()
                 .satisfies(l -> assertThat(l.differences()).extracting(Message::text)
-                        .contains("K-1_work_marked.pdf says something else now."));
+                        .contains("K-1_work_marked.pdf has other content now."));
     }
 
     @Test
@@ -49,8 +49,8 @@ class BundleCheckTest extends HandedBackFixture {
         BundleCheck.Found found = checked(profile, loose);
         assertThat(found.lines().getFirst().differences()).extracting(Message::text)
                 .containsExactly(
-                        "K-1_work_marked.pdf is called other name.pdf there.", "K-1_work_feedback.txt is missing.",
-                        "The grade sheet has another score.");
+                        "K-1_work_marked.pdf is named other name.pdf there.", "K-1_work_feedback.txt is missing.",
+                        "The score in the grade sheet differs.");
         assertThat(found.notOurs()).containsExactly("holiday.txt");
         try (Workspace workspace = Workspace.open(batch, CLOCK)) {
             workspace.edit(new Edit.OpenAgain(ADA));
@@ -59,7 +59,7 @@ class BundleCheckTest extends HandedBackFixture {
         }
         Files.move(loose.resolve("other name.pdf"), loose.resolve("K-1_work_marked.pdf"));
         assertThat(checked(profile, loose).lines().getFirst().differences()).extracting(Message::text)
-                .contains("K-1_work_marked.pdf says something else now.");
+                .contains("K-1_work_marked.pdf has other content now.");
         assertThatThrownBy(() -> checked(profile, folder.resolve("nowhere"))).isInstanceOf(Problem.class);
     }
 
@@ -80,7 +80,7 @@ class BundleCheckTest extends HandedBackFixture {
         assertThat(words(checked(Profile.USUAL, loose))).isEqualTo("The grade sheet has no row for K-1.");
         Files.writeString(loose.resolve("grade-sheet-2.csv"), "key,score\nK-1,8\n");
         assertThat(words(checked(Profile.USUAL, loose))).as("a sheet of another form is read by its headings")
-                .contains("The grade sheet has another score.");
+                .contains("The score in the grade sheet differs.");
         Files.writeString(loose.resolve("grade-sheet-2.csv"), "\u0000\u0001");
         assertThatThrownBy(() -> checked(Profile.USUAL, loose)).isInstanceOf(Problem.class);
     }
@@ -111,8 +111,8 @@ class BundleCheckTest extends HandedBackFixture {
         Files.writeString(loose.resolve("K-1_work_marked.pdf"), "no more");
         Files.writeString(loose.resolve("K-1_work_marked.xfdf"), "<xfdf/>");
         assertThat(words(checked(Profile.USUAL.withXfdf(true), loose)))
-                .contains("K-1_work_marked.pdf says something else now.",
-                        "K-1_work_marked.xfdf says something else now.");
+                .contains("K-1_work_marked.pdf has other content now.",
+                        "K-1_work_marked.xfdf has other content now.");
         String later = new String(files.get("K-1_work_marked.xfdf"), StandardCharsets.UTF_8).replace("2026", "2025");
         Files.writeString(loose.resolve("K-1_work_marked.xfdf"), later);
         Files.write(loose.resolve("K-1_work_marked.pdf"), files.get("K-1_work_marked.pdf"));
@@ -147,7 +147,7 @@ class BundleCheckTest extends HandedBackFixture {
         assertThat(checked(profile, out).isSame()).isTrue();
         Files.writeString(out.resolve("grade-sheet-11.csv"),
                 Files.readString(out.resolve("grade-sheet-11.csv")).replace(",10,", ",9,"));
-        assertThat(words(checked(profile, out))).isEqualTo("The grade sheet has another score.");
+        assertThat(words(checked(profile, out))).isEqualTo("The score in the grade sheet differs.");
         assertThat(checked(profile, out).isSame()).isFalse();
     }
 
@@ -205,7 +205,7 @@ class BundleCheckTest extends HandedBackFixture {
         Path out = folder.resolve("out " + Profile.USUAL.form() + Profile.USUAL.sheet());
         assertThat(checked(Profile.USUAL, out).isSame()).isTrue();
         Files.writeString(out.resolve("grade-sheet.csv"), "key;Points\nK-1;8\nK-2;\n");
-        assertThat(words(checked(Profile.USUAL, out))).isEqualTo("The grade sheet has another Points.");
+        assertThat(words(checked(Profile.USUAL, out))).isEqualTo("The Points in the grade sheet differs.");
         Files.writeString(out.resolve("grade-sheet.csv"), "Remarks;key;Points\n;K-1;7\n");
         assertThat(checked(Profile.USUAL, out).isSame()).as("of another form, read by its headings").isTrue();
     }

@@ -165,7 +165,7 @@ class CollectPlanTest extends CollectFixture {
         Path twenty = Files.writeString(folder.resolve("twenty.csv"), "key,name,score,maximum\nK-1,Ada Lind,,20\n");
         try (CollectPlan plan = plan(zip, Optional.of(twenty), Optional.empty())) {
             assertThat(plan.remarkOn(MarkScheme.single(BigDecimal.TEN)).orElseThrow().text())
-                    .startsWith("The mark scheme comes to 10, and the grade sheet has a maximum of 20.");
+                    .startsWith("The mark scheme adds up to 10, and the grade sheet has a maximum of 20.");
             assertThat(plan.remarkOn(MarkScheme.single(new BigDecimal("20.0")))).isEmpty();
             assertThat(plan.sheetRefusal()).isEmpty();
             assertThat(plan.isAgain()).isFalse();

@@ -112,7 +112,8 @@ class FolderHandBackTest extends HandedBackFixture {
                 .isInstanceOfSatisfying(Outcome.Failed.class,
                         f -> assertThat(f.why().text()).startsWith("It is not sealed."));
         assertThat(report.notes()).singleElement()
-                .satisfies(n -> assertThat(n.text()).isEqualTo("Nobody's work went, so nothing was written."));
+                .satisfies(
+                        n -> assertThat(n.text()).isEqualTo("Nobody's work was handed back, so nothing was written."));
         assertThat(report.isWhole()).isFalse();
         assertThat(out).doesNotExist();
     }

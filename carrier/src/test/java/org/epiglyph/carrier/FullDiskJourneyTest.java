@@ -96,7 +96,7 @@ class FullDiskJourneyTest {
                             Progress.NONE))
                     .isInstanceOf(Problem.class)
                     .hasMessageContaining("room");
-            assertThat(tree(disk)).as("nothing half made").containsExactly("", "filler");
+            assertThat(tree(disk)).as("nothing incomplete").containsExactly("", "filler");
             Files.delete(filler);
             Collecting.run(plan, MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY, batch, Progress.NONE);
         }

@@ -103,7 +103,7 @@ class LetterSendingTest {
         assertThat(fates).satisfiesExactly(f -> assertThat(f).isInstanceOf(LetterSending.Fate.Goes.class),
                 f -> assertThat(f).isInstanceOf(LetterSending.Fate.Goes.class),
                 f -> assertThat(f).isInstanceOf(LetterSending.Fate.NoAddress.class),
-                f -> assertThat(((LetterSending.Fate.Failed) f).why().text()).contains("no mail address"));
+                f -> assertThat(((LetterSending.Fate.Failed) f).why().text()).contains("not a mail address"));
         MimeMessage[] received = mail.getReceivedMessages();
         assertThat(received).hasSize(2);
         assertThat(received[0].getAllRecipients()).hasSize(1);
@@ -113,7 +113,7 @@ class LetterSendingTest {
         assertThat(((String) received[0].getContent()).replace("\r\n", "\n").stripTrailing())
                 .isEqualTo("Dear Freya,\n\nnothing has come from you.\n.\nÞökk");
         assertThat(send(TEXT, false)).filteredOn(f -> f instanceof LetterSending.Fate.Already).hasSize(2);
-        assertThat(mail.getReceivedMessages()).as("nothing goes twice").hasSize(2);
+        assertThat(mail.getReceivedMessages()).as("nothing is sent twice").hasSize(2);
         send(new LetterText("Another", "Dear {name}."), false);
         assertThat(mail.getReceivedMessages()).as("another letter does").hasSize(4);
         assertThat(workspace.batch().submission(FREYA).correspondence().letters()).extracting(LetterSent::subject)
@@ -173,7 +173,7 @@ class LetterSendingTest {
         assertThatThrownBy(() -> MailService.open(new MailService.Host("mail.example.org", 25,
                 MailService.Security.NONE, ""), "")).hasMessageContaining("unprotected");
         assertThatThrownBy(() -> MailService.open(new MailService.Host("evil\r\nRCPT", 25,
-                MailService.Security.TLS, ""), "")).hasMessageContaining("no mail service");
+                MailService.Security.TLS, ""), "")).hasMessageContaining("not a mail service");
     }
 
     private List<LetterSent> noted(StudentKey student) {

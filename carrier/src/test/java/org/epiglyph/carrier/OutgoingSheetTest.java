@@ -102,6 +102,6 @@ class OutgoingSheetTest {
         assertThat(new String(sheet.bytes(), StandardCharsets.UTF_8)).contains("\"K-1\",\"Ada\",\"Lind\",\"\",10,");
         assertThat(sheet.notes()).singleElement()
                 .satisfies(n -> assertThat(n.text())
-                        .startsWith("The received grade sheet could not be filled: "));
+                        .startsWith("The received grade sheet could not be filled in: "));
     }
 }

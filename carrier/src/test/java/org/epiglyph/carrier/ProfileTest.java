@@ -191,7 +191,7 @@ class ProfileTest extends HandedBackFixture {
             assertThatThrownBy(() -> Enclosing.run(workspace, large, List.of(ADA)))
                     .hasMessageContaining("large.mp4 has 25.0 MB; an enclosure has at most 25.");
             assertThatThrownBy(() -> Enclosing.run(workspace, folder, List.of(ADA)))
-                    .hasMessageContaining("is no file");
+                    .hasMessageContaining("is not a file");
             Enclosing.run(workspace, model, List.of(ADA));
             assertThat(workspace.batch().submission(ADA).sealed()).isTrue();
             assertThat(workspace.batch().submission(ADA).handedBack()).as("the student has no such file yet")
@@ -243,7 +243,7 @@ class ProfileTest extends HandedBackFixture {
         assertThat(checked(RICH, out).isSame()).isTrue();
         try (Workspace workspace = Workspace.open(batch, CLOCK)) {
             HandingBack again = new HandingBack(workspace, CLOCK, new Choices("Marker", false, RICH, Map.of()));
-            assertThatThrownBy(() -> again.toFolder(out, Progress.NONE)).hasMessageContaining("must stay alone");
+            assertThatThrownBy(() -> again.toFolder(out, Progress.NONE)).hasMessageContaining("say to refuse");
         }
         assertThat(Files.exists(out.resolve("handed-back-2.zip"))).isFalse();
         Files.writeString(own.resolve("K-1_work_feedback.txt"), "Somebody wrote here.");
@@ -285,7 +285,7 @@ class ProfileTest extends HandedBackFixture {
     @CsvSource(delimiter = '|', value = {
             "pages = upside down | 'pages' must be annotations or printed margin or scaled margin or flattened or scaled flattened, not 'upside down'.",
             "feedback sheet = docx | 'feedback sheet' must be none or pdf or html or text, not 'docx'.",
-            "colour = red | has a line 'colour = red' that no profile has."})
+            "colour = red | has an unknown line 'colour = red'."})
     void whatIsNoProfileIsRefusedByItsLine(String line, String why) throws Exception {
         Path file = Files.writeString(folder.resolve("mine.txt"), line);
         assertThatThrownBy(() -> Profile.read(file)).isInstanceOf(Problem.class)

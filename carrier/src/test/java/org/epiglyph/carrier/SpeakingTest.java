@@ -182,7 +182,7 @@ class SpeakingTest extends HandedBackFixture {
                     new Choices("Marker", false, profile, Map.of(ADA, Set.of(Outcome.Doubt.ORIGINAL_CHANGED))))
                     .toFolder(folder.resolve("gone"), Progress.NONE);
             assertThat(report.isWhole()).isFalse();
-            assertThat(report.toString()).contains("Spoken remark 1, on the whole (0:01) did not go",
+            assertThat(report.toString()).contains("Spoken remark 1, on the whole (0:01) was not handed back",
                     "its recording is missing on this disk");
         }
         assertThat(BatchRepair.check(batch, CLOCK).findings().toString()).contains("Your file 'spoken.wav' for Ada");

@@ -132,7 +132,7 @@ class DemoWorldTest {
             assertThat(all.filter(f -> f.toString().endsWith(".pdf")).count()).isGreaterThan(20);
         }
         try (Stream<Path> all = Files.list(place.getParent())) {
-            assertThat(all).as("nothing half made").containsExactly(place);
+            assertThat(all).as("nothing incomplete").containsExactly(place);
         }
         Files.delete(place.resolve("Grade sheet.csv"));
         trial.make(place, folder.resolve("shelf"));

@@ -114,7 +114,8 @@ class InterfaceTest {
     void badInputIsAnsweredInWordsAndNothingIsMade(FxRobot robot) throws IOException {
         robot.clickOn("#collect");
         robot.clickOn("#read-files");
-        assertThat(text(robot, "#collect-trouble")).startsWith("Choose at least one zip archive, folder or file");
+        assertThat(text(robot, "#collect-trouble"))
+                .startsWith("Choose or drop at least one zip archive, folder or file");
         Files.writeString(world.resolve("broken.zip"), "no archive");
         robot.interact(() -> {
             ((Collect) program.frame().place()).take(List.of(world.resolve("broken.zip")));
@@ -122,7 +123,7 @@ class InterfaceTest {
             robot.lookup("#task-title").queryAs(TextInputControl.class).setText("Class");
         });
         robot.clickOn("#read-files");
-        waitFor(() -> text(robot, "#collect-trouble").contains("broken.zip is no zip archive or is broken"));
+        waitFor(() -> text(robot, "#collect-trouble").contains("broken.zip is not a zip archive or is broken"));
         robot.interact(
                 () -> robot.lookup("#office-address").queryAs(TextInputControl.class).setText("http://127.0.0.1:1"));
         robot.interact(() -> robot.lookup("#office-token").queryAs(TextInputControl.class).setText("token"));

@@ -102,7 +102,7 @@ class RecordClientTest {
     @Test
     void theTokenNeverTravelsUnprotected() {
         assertThatThrownBy(() -> RecordServices.installed().connect("http://records.example.org", "t"))
-                .hasMessageContaining("would travel unprotected");
+                .hasMessageContaining("would be sent unprotected");
         assertThatThrownBy(() -> RecordServices.installed().connect("ftp://127.0.0.1", "t"))
                 .hasMessageContaining("is not an address");
         assertThatThrownBy(() -> RecordServices.installed().connect("not an address", "t"))

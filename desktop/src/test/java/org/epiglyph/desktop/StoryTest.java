@@ -302,7 +302,7 @@ class StoryTest {
                 .build(), HttpResponse.BodyHandlers.discarding());
         assertThat(sent.statusCode()).isEqualTo(302);
         robot.clickOn("#ask-seen");
-        waitFor(() -> text(robot, "#hand-back-said").contains("answer came"));
+        waitFor(() -> text(robot, "#hand-back-said").contains("answer was received"));
         robot.push(KeyCode.CONTROL, KeyCode.DIGIT2);
         waitFor(() -> text(robot, "#student-name").equals("Adaeze Lindqvist-Moreau") && leaf(robot) != null
                 && robot.lookup(n -> n instanceof PageRoll && n.isFocused()).tryQuery().isPresent());
@@ -356,7 +356,7 @@ class StoryTest {
         });
         waitFor(() -> text(robot, "#letters-send").equals("Send 2 letters"));
         robot.interact(() -> robot.lookup("#letters-send").queryAs(Button.class).fire());
-        waitFor(() -> text(robot, "#letters-said").startsWith("2 letters went."));
+        waitFor(() -> text(robot, "#letters-said").startsWith("2 letters were sent."));
         assertThat(new String(get("/mail"), StandardCharsets.UTF_8)).contains("2 came to this machine",
                 "Dear Joana, where is it?", "k-4444@students.kestrelpoint.example");
     }

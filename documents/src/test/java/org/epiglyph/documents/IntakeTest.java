@@ -141,7 +141,7 @@ class IntakeTest {
         assertThat(((Pages.None) examine("film.mp4",
                 new byte[]{0, 0, 0, 24, 'f', 't', 'y', 'p', 'i', 's', 'o', 'm', 0, 0})).reason().text())
                 .isEqualTo(
-                        "No pages can be made of a film or sound. Open it in another program; it can still be scored.");
+                        "This is a video or sound, which cannot be converted to pages. Open it in another program; it can still be scored.");
     }
 
     @Test

@@ -113,7 +113,7 @@ class TakeTest {
     void itEndsWhenItsTimeIsOver() throws Exception {
         Take take = Take.begin(noisy(1000, failing(new IOException(), new AtomicBoolean())), target, 1_234);
         await(() -> !take.state().running());
-        assertThat(take.state().ended().orElseThrow().text()).contains("time is over");
+        assertThat(take.state().ended().orElseThrow().text()).contains("time is up");
         assertThat(WaveFile.read(target).length()).isEqualTo(1_234);
     }
 
@@ -124,7 +124,7 @@ class TakeTest {
             AtomicBoolean closed = new AtomicBoolean();
             Take take = Take.begin(noisy(8, failing(end, closed)), target, 60_000);
             await(() -> !take.state().running());
-            assertThat(take.state().ended().orElseThrow().text()).contains("What was recorded until then is kept");
+            assertThat(take.state().ended().orElseThrow().text()).contains("What was recorded until then is saved");
             assertThat(WaveFile.read(target).length()).isEqualTo(400);
             assertThat(closed).isTrue();
             Files.delete(target);

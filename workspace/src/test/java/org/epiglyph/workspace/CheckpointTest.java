@@ -274,7 +274,7 @@ class CheckpointTest {
             assertThat(workspace.checkEarlier().describe()).startsWith("Change " + line + " is damaged");
             assertThatThrownBy(() -> workspace.edit(new Edit.WritePrivately(key(0), "x")))
                     .isInstanceOf(EditRefused.class)
-                    .hasMessageContaining("What you see is whole.");
+                    .hasMessageContaining("What you see is intact.");
             assertThatCode(() -> workspace.canUndo(Optional.of(key(0)))).doesNotThrowAnyException();
         }
         assertThat(Overview.at(batch).damage().describe()).as("the shelf, which offers a repaired copy then")

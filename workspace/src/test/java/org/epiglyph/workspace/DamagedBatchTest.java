@@ -180,7 +180,7 @@ class DamagedBatchTest {
         sql(batch, "UPDATE collected SET body = replace(body, 'Ada', 'Eve') WHERE rowid = 1");
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
             assertThat(workspace.batch().submission(Examples.ADA).student().name()).contains("Ada");
-            assertThat(workspace.damage().describe()).contains("the other is whole");
+            assertThat(workspace.damage().describe()).contains("the other is intact");
             assertThat(workspace.lines()).hasSize(EDITS);
         }
         BatchRepair.write(batch, folder.resolve("sound"), Clock.systemUTC());
@@ -274,7 +274,7 @@ class DamagedBatchTest {
         assertThatThrownBy(() -> BatchRepair.write(batch, folder.resolve("y"), Clock.systemUTC()))
                 .isInstanceOf(Problem.class);
         try (Stream<Path> left = Files.list(folder)) {
-            assertThat(left).as("nothing half made").containsExactlyInAnyOrder(batch, there);
+            assertThat(left).as("nothing incomplete").containsExactlyInAnyOrder(batch, there);
         }
     }
 
@@ -353,7 +353,7 @@ class DamagedBatchTest {
         Path batch = marked();
         sql(batch, "DELETE FROM collected WHERE rowid = 2");
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
-            assertThat(workspace.damage().describe()).contains("the other is whole");
+            assertThat(workspace.damage().describe()).contains("the other is intact");
         }
         sql(batch, "DELETE FROM collected");
         assertThatThrownBy(() -> Workspace.open(batch, Clock.systemUTC())).isInstanceOf(Problem.class)

@@ -115,7 +115,7 @@ class DiskFullTest {
         assertThat(ears.refusals.tryAcquire(20, TimeUnit.SECONDS)).isTrue();
         assertThatThrownBy(workspace::close).isInstanceOf(Problem.class)
                 .hasMessageContaining("edits-not-written.jsonl")
-                .hasMessageContaining("taken in when the batch is opened again");
+                .hasMessageContaining("read from there when the batch is opened again");
         Files.delete(filler);
         try (Workspace again = Workspace.open(batch, Clock.systemUTC())) {
             assertThat(again.lines()).hasSize((int) last);

@@ -161,7 +161,7 @@ class MovedBatchTest {
         Files.move(away, batch);
         workspace.edit(score(2));
         assertThat(next()).isEqualTo("Another copy of the batch is in " + batch
-                + " now, so your last changes are not saved. Close the batch: they are kept beside it, and you are told where.");
+                + " now, so your last changes are not saved. Close the batch: they are saved beside it, and you are told where.");
         assertThatThrownBy(workspace::close).isInstanceOf(Problem.class).hasMessageContaining("edits-not-written");
         assertThat(Files.readString(batch.resolve("edits-not-written.jsonl"))).contains("c1");
         assertThat(points(batch)).isEqualByComparingTo("14");

@@ -74,7 +74,7 @@ class SafetyCopyTest {
         int at = new String(bytes, java.nio.charset.StandardCharsets.ISO_8859_1).lastIndexOf("ask about");
         bytes[at] ^= 4;
         Files.write(batch.resolve("batch.sqlite"), bytes);
-        assertThatThrownBy(this::copy).isInstanceOf(Problem.class).hasMessageContaining("sound copy");
+        assertThatThrownBy(this::copy).isInstanceOf(Problem.class).hasMessageContaining("repaired copy");
         assertThat(file).doesNotExist();
     }
 
@@ -83,7 +83,7 @@ class SafetyCopyTest {
         Path original = batch.resolve("originals/d1/K-1 work.pdf");
         assertThat(original.toFile().setWritable(true)).isTrue();
         Files.writeString(original, "something else");
-        assertThatThrownBy(this::copy).isInstanceOf(Problem.class).hasMessageContaining("is not whole");
+        assertThatThrownBy(this::copy).isInstanceOf(Problem.class).hasMessageContaining("is damaged");
     }
 
     @Test
@@ -102,7 +102,7 @@ class SafetyCopyTest {
         }
         zip(Map.of("holiday.jpg", "x"));
         assertThat(SafetyCopy.isOne(file)).isFalse();
-        assertThatThrownBy(() -> SafetyCopy.restore(file, shelf)).hasMessageContaining("no copy of a batch");
+        assertThatThrownBy(() -> SafetyCopy.restore(file, shelf)).hasMessageContaining("not a copy of a batch");
     }
 
     private void zip(Map<String, String> entries) throws IOException {

@@ -86,7 +86,7 @@ class ArrivalsOfABatchTest {
         assertThat(batch.submissions()).hasSize(4);
         assertThat(batch.submission(newcomer.key()).stage(batch.scheme())).isEqualTo(Stage.NOTHING_RECEIVED);
         assertThatThrownBy(() -> batch.apply(new Edit.Enrol(newcomer))).isInstanceOf(EditRefused.class)
-                .hasMessageContaining("K-9 is in the class already");
+                .hasMessageContaining("K-9 is already in the class");
     }
 
     @Test

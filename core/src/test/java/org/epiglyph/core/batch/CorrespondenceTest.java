@@ -61,6 +61,6 @@ class CorrespondenceTest {
         assertThat(ada().find("a3").orElseThrow().isWaiting()).isTrue();
         assertThat(ada().find("a2").orElseThrow().reply()).isEqualTo("Because.");
         assertThatThrownBy(() -> record(new Edit.Reply(Batches.ADA, "a9", "x"))).isInstanceOf(EditRefused.class)
-                .hasMessage("There is no such answer of this student.");
+                .hasMessage("The student has no such answer.");
     }
 }

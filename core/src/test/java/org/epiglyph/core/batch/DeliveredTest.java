@@ -118,6 +118,6 @@ class DeliveredTest {
         assertThat(ada().accepted()).contains(accepted("a", "s1", "x", "4"));
         assertThatThrownBy(() -> record(new Edit.WithdrawAcceptance(Batches.ADA, accepted("c", "", "", ""))))
                 .isInstanceOf(EditRefused.class)
-                .hasMessage("That is not accepted any more.");
+                .hasMessage("This is no longer accepted.");
     }
 }

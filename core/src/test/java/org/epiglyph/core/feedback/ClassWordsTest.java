@@ -46,7 +46,7 @@ class ClassWordsTest {
     @Test
     void theMeanAndHowManyLieWhereButNeverWho() {
         Batch batch = batch(MarkScheme.single(BigDecimal.valueOf(16)), 0, 1, 2, 15, 16, -1);
-        assertThat(ClassWords.of(batch, ALL)).containsExactly("The average of the class is 6.8 of 16.",
+        assertThat(ClassWords.of(batch, ALL)).containsExactly("The class average is 6.8 of 16.",
                 "Results of the class: 0 to below 2: 2, from 2 to below 4: 1, from 4 to below 6: 0, from 6 to below 8: 0, "
                         + "from 8 to below 10: 0, from 10 to below 12: 0, from 12 to below 14: 0, from 14 to 16: 2.");
         assertThat(ClassWords.of(batch, Set.of())).isEmpty();

@@ -101,7 +101,7 @@ class FilingRuleTest {
     void whatIsNoRuleIsRefusedInWords() {
         assertThatThrownBy(() -> FilingRule.of("r", FilingRule.FILE, "<who>_<free>")).hasMessageContaining("<who>");
         assertThatThrownBy(() -> FilingRule.of("r", FilingRule.FILE, "<hand-in>_<free>"))
-                .hasMessageContaining("tells the student");
+                .hasMessageContaining("identifies the student");
         assertThatThrownBy(() -> FilingRule.of("r", FilingRule.FILE, "<key><family>_<free>"))
                 .hasMessageContaining("Put a separator");
     }

@@ -58,7 +58,7 @@ class MatchingTest {
     void aFolderMayCarryTheKey() {
         assertThat(match("section B/K-4485/page 1.jpg").student()).hasValue(LENA_TOO);
         assertThat(match("class/Krčmář Zoë/page 1.jpg").evidence().text())
-                .isEqualTo("the name Zoë Krčmář, family name first, stands in the folder's name");
+                .isEqualTo("the name Zoë Krčmář, family name first, is in the folder's name");
     }
 
     @Test
@@ -97,7 +97,7 @@ class MatchingTest {
         Match match = match("Fischer, Lena.pdf");
         assertThat(match.student()).isEmpty();
         assertThat(match.candidates()).extracting(Candidate::student).containsExactly(LENA, LENA_TOO);
-        assertThat(match.evidence().text()).isEqualTo("2 students are called Lena Fischer");
+        assertThat(match.evidence().text()).isEqualTo("2 students are named Lena Fischer");
     }
 
     @Test

@@ -86,7 +86,7 @@ class ScorePlanTest {
                 .plan(open, List.of(first), List.of(CRITERIA.get(0), Column.Fact.RESULT, CRITERIA.get(2)));
         assertEquals(List.of("9 is above the maximum of 'Method'. Enter 0 to 8.",
                 "This column is computed. Scores go into the columns of criteria.",
-                "It lies beyond the mark book. Begin further up, or further left."),
+                "This is outside the mark book. Start further up, or further left."),
                 plan.refused().stream().map(ScorePlan.Refused::why).map(Message::text).toList());
         assertEquals("l2", plan.changes().getFirst().to().level());
     }
@@ -104,7 +104,7 @@ class ScorePlanTest {
         assertEquals(
                 List.of("Several students have this name. Give their keys instead.",
                         "The class has nobody of this name or key. Check how it is written.",
-                        "It was given a score already. Keep one of the two."),
+                        "It already has a score. Keep one of the two."),
                 plan.refused().stream().map(ScorePlan.Refused::why).map(Message::text).toList());
         assertEquals(List.of("K-101", "K-102", "K-1"), plan.changes().stream().map(t -> t.student().value()).toList());
     }

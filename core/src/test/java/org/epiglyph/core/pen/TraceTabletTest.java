@@ -53,9 +53,9 @@ class TraceTabletTest {
     @Test
     void aLineThatIsNoSampleIsNamed() {
         assertThatThrownBy(() -> PenTrace.read("0 1 2 0 0 0\n8 1 2"))
-                .hasMessage("Line 2 is no sample of a pen: it has 3 figures and not 6.");
+                .hasMessage("Line 2 is not a pen sample: it has 3 figures and not 6.");
         assertThatThrownBy(() -> PenTrace.read("0 1 2 7 0 0")).hasMessageContaining("presses from 0 to 1");
         assertThatThrownBy(() -> PenTrace.read("8 1 2 0 0 0\n0 1 2 0 0 0"))
-                .hasMessageContaining("Sample 2 comes before");
+                .hasMessageContaining("Sample 2 is earlier than");
     }
 }

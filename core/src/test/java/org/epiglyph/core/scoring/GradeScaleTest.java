@@ -66,6 +66,6 @@ class GradeScaleTest {
         assertThatThrownBy(() -> new GradeScale("", List.of(new Boundary(number("50"), "Pass"),
                 new Boundary(number("50.0"), "Fail")))).hasMessage("Two grades begin at 50 percent.");
         assertThatThrownBy(() -> new GradeScale("", List.of())).hasMessage("A grade scale needs a boundary.");
-        assertThatThrownBy(() -> new Boundary(number("50"), " ")).hasMessage("A grade needs a word.");
+        assertThatThrownBy(() -> new Boundary(number("50"), " ")).hasMessage("A grade needs a name.");
     }
 }

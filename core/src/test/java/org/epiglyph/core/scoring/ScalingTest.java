@@ -29,7 +29,8 @@ class ScalingTest {
                 .containsExactly("10 to 12", "20 to 21", "40 to 50");
         for (String none : List.of("10", "10 to", "ten to 12", "10 to 12 to 14")) {
             assertThatThrownBy(() -> Scaling.points(none)).isInstanceOf(IllegalArgumentException.class)
-                    .hasMessageContaining("is no point of a scaling. Write what becomes what, as 10 to 12.");
+                    .hasMessageContaining(
+                            "is not a point of a scaling. Write a result and what it becomes, as 10 to 12.");
         }
     }
 
@@ -73,9 +74,9 @@ class ScalingTest {
     @Test
     void whatWouldPutALowerResultAboveAHigherIsRefused() {
         assertThatThrownBy(() -> Scaling.through(Scaling.points("10 to 12; 10 to 13")))
-                .hasMessage("A result becomes one other. 10 is named twice.");
+                .hasMessage("A result becomes one other. 10 is given twice.");
         assertThatThrownBy(() -> Scaling.through(Scaling.points("10 to 12; 20 to 12")))
-                .hasMessage("The higher of two results stays the higher. Let 20 become more than 12.");
+                .hasMessage("The higher of two results must stay the higher. Make 20 become more than 12.");
         assertThatThrownBy(() -> Scaling.through(Scaling.points("10 to 12")))
                 .hasMessage("A curve has two points or more, or a root.");
         assertThatThrownBy(() -> new Scaling(BigDecimal.ONE, BigDecimal.ZERO, CURVE.points(),

@@ -96,6 +96,6 @@ class ScorecardTest {
             assertThat(c.maximum()).isEqualByComparingTo("8");
         });
         assertThat(METHOD.withManner(new Manner.WordsOnly()).refusal(BigDecimal.ONE).orElseThrow().text())
-                .isEqualTo("'Part c1' takes words, no score.");
+                .isEqualTo("'Part c1' takes a remark, no score.");
     }
 }

@@ -52,7 +52,7 @@ class TypedScoreTest {
                 "\u201cseven\u201d is not a number. Enter 0 to 8, n for not attempted, x for excused, or leave it empty.",
                 why(POINTS, "seven"));
         Criterion words = POINTS.withManner(new Manner.WordsOnly());
-        assertEquals("'Part c1' takes words, no score.", why(words, "n"));
+        assertEquals("'Part c1' takes a remark, no score.", why(words, "n"));
     }
 
     private static String why(Criterion criterion, String typed) {

@@ -127,7 +127,7 @@ class CollectModelTest {
     @Test
     void nothingToReadAndATimeThatIsNoneAreSaid() throws Exception {
         act(() -> model.readFiles("", "", "", ""));
-        assertThat(model.troubleProperty().get()).startsWith("Choose at least one zip archive, folder or file");
+        assertThat(model.troubleProperty().get()).startsWith("Choose or drop at least one zip archive, folder or file");
         act(() -> model.readFiles("sheet.csv", "", "soon", ""));
         assertThat(model.troubleProperty().get()).contains("soon").contains("is not a date and time");
         act(() -> model.readFiles("", "", "", "Ada Example\nAda Example\n"));

@@ -64,7 +64,7 @@ class DocumentFilesTest {
             Originals.Stored locked = batch.store("d2", "K-1_plan.pdf", new ByteArrayInputStream(lockedPdf()));
             batch.add(new Student(ADA, "Ada", "Example", ""), List.of(new HandIn(1, Optional.empty(), "", List.of(
                     new Document("d1", "in/K-1_model.xyz", model.sha256(), model.bytes(),
-                            new Pages.None(Message.literal("of a kind unknown")), "test"),
+                            new Pages.None(Message.literal("of an unknown kind")), "test"),
                     new Document("d2", "in/K-1_plan.pdf", locked.sha256(), locked.bytes(),
                             new Pages.Locked(Message.literal("locked")),
                             "test")))));
@@ -165,7 +165,7 @@ class DocumentFilesTest {
     void aLockedDocumentIsTriedAgainUntilThePasswordFits() throws Exception {
         files.unlock(Optional.of(ADA), document(1), "guess");
         finished();
-        assertThat(((Pages.Locked) document(1).pages()).reason().text()).startsWith("That is not the password");
+        assertThat(((Pages.Locked) document(1).pages()).reason().text()).startsWith("This is not the password");
         files.unlock(Optional.of(ADA), document(1), "ebb");
         finished();
         assertThat(document(1).pageCount()).isEqualTo(1);
@@ -199,7 +199,7 @@ class DocumentFilesTest {
         finished();
         assertThat(desk.batch().aids().find(laid.id()).orElseThrow().pages())
                 .isInstanceOfSatisfying(Pages.Locked.class,
-                        l -> assertThat(l.reason().text()).startsWith("That is not the password"));
+                        l -> assertThat(l.reason().text()).startsWith("This is not the password"));
         files.unlock(Optional.empty(), laid, "ebb");
         finished();
         assertThat(desk.batch().aids().find(laid.id()).orElseThrow().pageCount()).isEqualTo(1);

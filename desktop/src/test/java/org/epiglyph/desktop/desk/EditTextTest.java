@@ -88,7 +88,7 @@ class EditTextTest {
         assertThat(all).extracting(MarkText::of)
                 .containsExactly("Ink", "Free highlight", "Wavy underline of \u201crange\u201d", "Note", "Bracket",
                         "Typed text \u201cSee the table\u201d", "Stamp: Seen", "Stamp: Points: 1.5", "Stamp: see me",
-                        "Stamp: Own picture", "Correction: words taken out", "Correction: words moved");
+                        "Stamp: Own picture", "Correction: words deleted", "Correction: words moved");
     }
 
     @Test
@@ -126,8 +126,8 @@ class EditTextTest {
                         "Deleted: Note on page 2", "Method: 7", "Method: not attempted", "Method: score removed",
                         "Wrote the private note", "Rotated page 2", "Method: 2",
                         "Method: wrote \u201cShow the working.\u201d", "Moderated the result by -1.5",
-                        "Removed the moderation", "Lateness costs this student 5 %",
-                        "Lateness costs what the mark scheme says", "Changed the mark scheme (1 score changed)",
+                        "Removed the moderation", "Lateness penalty for this student: 5 %",
+                        "Lateness penalty as in the mark scheme", "Changed the mark scheme (1 score changed)",
                         "Changed the phrasebook", "Sealed", "Opened again",
                         "Note on page 2, and 1 more");
         assertThat(words).anyMatch(w -> w.startsWith("Overall remark: \u201cA plan.") && w.endsWith("\u2026\u201d"));

@@ -49,7 +49,7 @@ class HintsSideTest extends InWindow {
     }
 
     private static boolean isCounted(FxRobot robot) {
-        return text(robot, "#hints-counts").contains("among");
+        return text(robot, "#hints-counts").contains(", in ");
     }
 
     private List<Mark> marks() {
@@ -61,7 +61,7 @@ class HintsSideTest extends InWindow {
         atDesk(robot);
         assertThat(lines(robot)).isZero();
         robot.type(KeyCode.J);
-        waitFor(() -> text(robot, "#hints-counts").startsWith("Nothing among"));
+        waitFor(() -> text(robot, "#hints-counts").startsWith("No hints in"));
         assertThat(lines(robot)).isZero();
     }
 

@@ -74,7 +74,7 @@ class MovedFolderTest extends InWindow {
         waitFor(warning::isVisible);
         robot.interact(program::toShelf);
         assertThat(warning.isVisible()).as("another is open, or none").isFalse();
-        waitFor(() -> Screen.text(robot, "#frame-said").contains("taken in from"));
+        waitFor(() -> Screen.text(robot, "#frame-said").contains("read from"));
         Files.move(away, batch.folder());
         robot.interact(() -> program.toDesk(batch.folder()));
         atDesk(robot);

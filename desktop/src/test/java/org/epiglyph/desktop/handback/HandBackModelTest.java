@@ -99,7 +99,7 @@ class HandBackModelTest {
         WaitForAsyncUtils.asyncFx(() -> model.record().show(address, token, List.of(ADA), true))
                 .get(10, TimeUnit.SECONDS);
         settled();
-        assertThat(model.messageProperty().get()).isEqualTo("1 result is visible now; nothing was sent anew.");
+        assertThat(model.messageProperty().get()).isEqualTo("1 result is visible now; nothing was sent again.");
         assertThat(model.record().seenProperty().get())
                 .isEqualTo(Map.of(ADA, new RecordModel.Seen(true, true, Optional.empty())));
         HttpClient.newHttpClient()

@@ -105,8 +105,8 @@ class HandBackPlaceTest extends InWindow {
         waitFor(() -> isReady(robot, 2));
         assertThat(batch().submission(first).accepted()).singleElement()
                 .satisfies(a -> assertThat(a.reason()).isEqualTo("they worked in a pair"));
-        waitFor(() -> isThere(robot, "take back"));
-        robot.clickOn("take back");
+        waitFor(() -> isThere(robot, "withdraw"));
+        robot.clickOn("withdraw");
         waitFor(() -> isReady(robot, 1));
         assertThat(batch().submission(first).accepted()).isEmpty();
         robot.push(KeyCode.CONTROL, KeyCode.Z);
@@ -216,7 +216,7 @@ class HandBackPlaceTest extends InWindow {
         robot.clickOn("#proof-letter");
         waitFor(() -> isThere(robot, "Dear Bao."));
         robot.clickOn("#proof-feedback");
-        waitFor(() -> isThere(robot, "As it was handed back") && isThere(robot, "As it goes now"));
+        waitFor(() -> isThere(robot, "As it was handed back") && isThere(robot, "As it is now"));
     }
 
     @Test

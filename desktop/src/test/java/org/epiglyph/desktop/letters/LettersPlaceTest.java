@@ -128,7 +128,7 @@ class LettersPlaceTest extends InWindow {
         robot.clickOn("#letter-address");
         robot.write("cem at home");
         robot.type(KeyCode.ENTER);
-        waitFor(() -> words(robot, "#letters-trouble").contains("is no mail address"));
+        waitFor(() -> words(robot, "#letters-trouble").contains("is not a mail address"));
         robot.interact(() -> robot.lookup("#letter-address").queryAs(TextField.class).clear());
         robot.write("cem@students.example");
         robot.type(KeyCode.ENTER);

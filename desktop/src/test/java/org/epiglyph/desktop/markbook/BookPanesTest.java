@@ -49,9 +49,9 @@ class BookPanesTest extends InBook {
         robot.press(KeyCode.CONTROL).type(KeyCode.M).release(KeyCode.CONTROL);
         robot.interact(() -> robot.lookup("#decide-root").queryAs(RadioButton.class).fire());
         Screen.waitFor(() -> robot.lookup("#decision-picture .image-view").queryAll().size() == 2);
-        assertThat(Screen.text(robot, "#decision-outlook")).endsWith("one result moves.");
+        assertThat(Screen.text(robot, "#decision-outlook")).endsWith("one result changes.");
         robot.interact(() -> robot.lookup("#decide-zero").queryAs(RadioButton.class).fire());
-        Screen.waitFor(() -> Screen.text(robot, "#decision-outlook").startsWith("2 students are reached"));
+        Screen.waitFor(() -> Screen.text(robot, "#decision-outlook").startsWith("2 students are affected"));
         assertThat(robot.lookup("#decision-picture").query().isVisible()).isFalse();
         robot.interact(() -> robot.lookup("#decision-rows").queryAs(RadioButton.class).fire());
         Screen.waitFor(() -> Screen.text(robot, "#decision-outlook").equals("Nothing would change."));

@@ -212,7 +212,7 @@ class BookPlaceTest extends InBook {
         open(robot);
         robot.press(KeyCode.CONTROL).type(KeyCode.M).release(KeyCode.CONTROL);
         robot.interact(() -> robot.lookup("#decide-zero").queryAs(RadioButton.class).fire());
-        Screen.waitFor(() -> Screen.text(robot, "#decision-outlook").startsWith("3 students are reached"));
+        Screen.waitFor(() -> Screen.text(robot, "#decision-outlook").startsWith("3 students are affected"));
         assertThat(score(SmallBatch.TYPED, "c1")).isEmpty();
         robot.interact(() -> robot.lookup("#decision-apply").queryAs(Button.class).fire());
         Screen.waitFor(() -> score(SmallBatch.TYPED, "c1").equals("0"));
@@ -333,7 +333,7 @@ class BookPlaceTest extends InBook {
                         Look.paper(new Font(Font.SANS_SERIF, Font.PLAIN, 11)));
         robot.drag(plot.localToScreen(scale.x(8), 60), MouseButton.PRIMARY)
                 .dropTo(plot.localToScreen(scale.x(7), 60));
-        Screen.waitFor(() -> Screen.text(robot, "#decision-outlook").endsWith("one result moves."));
+        Screen.waitFor(() -> Screen.text(robot, "#decision-outlook").endsWith("one result changes."));
         assertThat(Screen.text(robot, "#decision-grade")).isEqualTo("Pass");
         assertThat(now().result(SmallBatch.TYPED).grade()).contains("Not passed");
         robot.interact(() -> robot.lookup("#decision-apply").queryButton().fire());

@@ -72,7 +72,7 @@ class RemarkPictureTest extends InWindow {
             field.over(other);
             asked.getFirst().accept(PICTURE);
             assertThat(words()).isEmpty();
-            assertThat(model().noticeProperty().get()).startsWith("The picture tide is not in the remark");
+            assertThat(model().noticeProperty().get()).startsWith("The picture tide was not inserted");
         });
     }
 }

@@ -153,7 +153,7 @@ class PhrasebookModelTest {
         assertThat(model.phrases(Optional.of(school.id()), "")).extracting(Phrase::text)
                 .containsExactlyInAnyOrder("One better", "My two", "Four");
         assertThat(model.messageProperty().get())
-                .isEqualTo("Updated: 1 new, 1 renewed, 1 kept as you changed them, 1 gone.");
+                .isEqualTo("Updated: 1 new, 1 changed, 1 kept as you changed them, 1 removed.");
         Files.writeString(theirs, "nothing\n");
         model.update(school.id(), theirs);
         assertThat(model.noticeProperty().get()).contains("needs a column headed 'words'");

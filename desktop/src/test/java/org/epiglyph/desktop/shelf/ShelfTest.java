@@ -96,11 +96,11 @@ class ShelfTest extends InWindow {
     @Test
     void aPromisedDayIsKeptWithTheBatch(FxRobot robot) {
         Screen.waitFor(() -> Screen.isThere(robot, ".shelf-more"));
-        choose(robot, "Promise it back in 3 days");
+        choose(robot, "Promise to hand back in 3 days");
         LocalDate day = LocalDate.now(java.time.Clock.systemUTC()).plusDays(3);
         Screen.waitFor(() -> ShelfNote.of(batch.folder()).promised().equals(Optional.of(day)));
         Screen.waitFor(() -> words(robot, ".batch-line .hint").stream().anyMatch(w -> w.contains("promised for ")));
-        choose(robot, "Promise no day");
+        choose(robot, "No promised day");
         Screen.waitFor(() -> ShelfNote.of(batch.folder()).promised().isEmpty());
     }
 

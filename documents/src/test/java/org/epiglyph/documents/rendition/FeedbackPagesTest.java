@@ -156,10 +156,10 @@ class FeedbackPagesTest {
 
     @Test
     void whatIsToldOfTheClassStandsAtTheEnd() {
-        FeedbackSheet told = sheet(1).withClass(List.of("The average of the class is 6.8 of 16."));
+        FeedbackSheet told = sheet(1).withClass(List.of("The class average is 6.8 of 16."));
         assertThat(FeedbackPages.html(told)).containsSubsequence("How the result came about", "In the class",
-                "The average of the class is 6.8 of 16.");
-        assertThat(FeedbackPages.text(told)).endsWith("\nThe average of the class is 6.8 of 16.\n");
+                "The class average is 6.8 of 16.");
+        assertThat(FeedbackPages.text(told)).endsWith("\nThe class average is 6.8 of 16.\n");
         assertThat(FeedbackPages.html(sheet(1))).doesNotContain("In the class");
     }
 }

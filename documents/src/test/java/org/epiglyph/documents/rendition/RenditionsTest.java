@@ -300,7 +300,7 @@ class RenditionsTest {
         Pages.Ready html = ready("plan.html",
                 "<h1>Plan</h1><script>document.write('run')</script><img src='http://127.0.0.1:1/x.png' alt='chart'><p onclick='x()'>Over the bar</p><iframe src='file:///etc/passwd'></iframe>");
         assertThat(words()).contains("Plan", "[picture: chart]", "Over the bar").doesNotContain("run", "root:");
-        assertThat(Message.text(html.notes())).contains("Pictures that are not within the file are left out.",
+        assertThat(Message.text(html.notes())).contains("Pictures that are not part of the file are left out.",
                 "Its scripts are not run.");
     }
 
@@ -377,7 +377,7 @@ class RenditionsTest {
         System.clearProperty("epiglyph.office");
         org.junit.jupiter.api.Assumptions.assumeTrue(OfficeProgram.find().isPresent());
         assertThat(Message.text(ready("plan.docx", docx(WORD.formatted("Over the bar"))).notes()))
-                .startsWith("Set by LibreOffice.")
+                .startsWith("Converted by LibreOffice.")
                 .contains("Mariner Sans");
         assertThat(words()).contains("Over the bar");
     }

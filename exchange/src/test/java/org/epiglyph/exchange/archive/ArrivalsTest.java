@@ -182,7 +182,7 @@ class ArrivalsTest {
         try (FileSource source = open(zip, loose, folder.resolve("more"), broken)) {
             assertThat(paths(source)).containsExactly("class.zip/K-1.pdf", "K-2.txt", "more/Section A/K-3.txt");
             assertThat(source.refusals()).singleElement()
-                    .satisfies(r -> assertThat(r.reason().text()).contains("no zip archive or is broken"));
+                    .satisfies(r -> assertThat(r.reason().text()).contains("not a zip archive or is broken"));
         }
     }
 
@@ -358,7 +358,7 @@ class ArrivalsTest {
             cut.setLength(cut.length() / 2);
         }
         assertThatThrownBy(() -> open(file)).isInstanceOf(Problem.class)
-                .hasMessageContaining("batch.zip is no zip archive or is broken");
+                .hasMessageContaining("batch.zip is not a zip archive or is broken");
         assertThatThrownBy(() -> open(folder.resolve("gone"))).isInstanceOf(Problem.class)
                 .hasMessageContaining("There is nothing at");
     }

@@ -42,7 +42,7 @@ class RuleFileTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', value = {"name = x|has no line that begins with 'reads ='",
-            "reads = work_<free>|tells the student",
+            "reads = work_<free>|identifies the student",
             "reads = <key>_<free>&where = cellar|'where' must be 'file name'",
             "reads = <nobody>_<free>|<nobody> is not a part of a filing rule"})
     void whatIsNoRuleIsNamedWithTheFile(String text, String said) throws Exception {

@@ -81,7 +81,7 @@ class GradeSheetTest {
     void whatIsMissingIsNamed() {
         assertThatThrownBy(() -> GradeSheet.read(bytes("colour,size\nred,4\nblue,5\n"), "marks.csv"))
                 .isInstanceOf(Problem.class)
-                .hasMessageContaining("marks.csv has no column that tells the student");
+                .hasMessageContaining("marks.csv has no column that identifies the student");
         assertThatThrownBy(() -> GradeSheet.read(bytes("key,name\nK-1,Ada\n"), "marks.csv")
                 .with(Map.of(new StudentKey("K-1"), new GradeSheet.Filled(BigDecimal.ONE, Optional.empty(), ""))))
                 .hasMessageContaining("has no column for the score");
@@ -89,7 +89,7 @@ class GradeSheetTest {
                 .hasMessageContaining("lists K-1 twice (line 3)");
         assertThatThrownBy(() -> GradeSheet.read(bytes(SHEET), "s")
                 .with(Map.of(new StudentKey("K-9"), new GradeSheet.Filled(BigDecimal.ONE, Optional.empty(), ""))))
-                .hasMessageContaining("has no place for K-9");
+                .hasMessageContaining("has no row for K-9");
     }
 
     @Test

@@ -197,7 +197,7 @@ class WorksheetTest {
                 .isInstanceOf(Problem.class)
                 .hasMessageContaining("marks.xlsx cannot be read as a workbook");
         assertThatThrownBy(() -> SheetFile.read(new byte[]{(byte) 0xD0, (byte) 0xCF, 0x11, (byte) 0xE0}, "marks.xls"))
-                .hasMessageContaining("old binary kind, or locked");
+                .hasMessageContaining("old binary format, or locked");
     }
 
     /** The same workbook with one of its parts otherwise. */

@@ -276,14 +276,15 @@ public final class Shots {
         });
         Camera.waitFor(() -> camera.scene().lookup("#letter-words") != null);
         Camera.onInterface(() -> {
-            ((TextInputControl) camera.scene().lookup("#letter-subject")).setText("{task}: nothing has come yet");
-            ((TextInputControl) camera.scene().lookup("#letter-words")).setText("""
-                    Dear {name},
+            ((TextInputControl) camera.scene().lookup("#letter-subject")).setText("{task}: nothing received yet");
+            ((TextInputControl) camera.scene().lookup("#letter-words")).setText(
+                    """
+                            Dear {name},
 
-                    your work for {task} was due {due}, and nothing has come from you. If something went wrong, \
-                    write to me today and we shall find a way.
+                            your work for {task} was due {due}, and we have received nothing from you. If something went wrong, \
+                            write to me today and we shall find a way.
 
-                    M\u00e1rta Rowe""");
+                            M\u00e1rta Rowe""");
             ((TextInputControl) camera.scene().lookup("#letters-from")).setText("m.rowe@kestrelpoint.example");
             return null;
         });

@@ -47,10 +47,10 @@ public final class Explanations {
                 + number(results.most()) + " of " + Criterion.format(figures.maximum()) + ", mean "
                 + number(results.mean());
         if (results.size() < FEW) {
-            return range + ". So few say little about a class.";
+            return range + ". These are too few results to say much about the class.";
         }
         Interval half = results.middleHalf();
-        return range + ". The middle half lies between " + number(half.low()) + " and " + number(half.high()) + ".";
+        return range + ". The middle half is from " + number(half.low()) + " to " + number(half.high()) + ".";
     }
 
     /** How reliable the result is. */
@@ -70,31 +70,33 @@ public final class Explanations {
                 .map(e -> " A total is uncertain by about " + points(e) + " (standard error).")
                 .orElse("");
         String near = figures.nearby()
-                .map(n -> " " + (n == 0 ? "No result lies" : n == 1 ? "One result lies" : n + " results lie")
-                        + " that near to a boundary.")
+                .map(n -> " " + (n == 0 ? "No result is" : n == 1 ? "One result is" : n + " results are")
+                        + " this close to a grade boundary.")
                 .orElse("");
-        return Optional.of(sure + ": alpha " + two(alpha) + ", between " + two(interval.low()) + " and "
-                + two(interval.high()) + " for " + items.students() + " students." + error + near);
+        return Optional.of(sure + ": alpha " + two(alpha) + " (95% interval " + two(interval.low()) + " to "
+                + two(interval.high()) + ", " + items.students() + " students)." + error + near);
     }
 
     /** How a section of the class compares with the others. */
     public static String section(String name, Contrast contrast) {
-        return name + " is " + apart(contrast) + "; with " + contrast.second() + " students beside "
-                + contrast.first() + " " + chance(contrast.isWithinChance()) + effect(contrast);
+        return name + " is " + apart(contrast, "students") + effect(contrast);
     }
 
-    private static String apart(Contrast contrast) {
+    private static String apart(Contrast contrast, String what) {
         double difference = contrast.difference();
-        if (number(difference).equals("0")) {
-            return "neither lower nor higher (between " + signed(contrast.interval().low()) + " and "
-                    + signed(contrast.interval().high()) + ")";
-        }
-        return points(Math.abs(difference)) + " " + (difference < 0 ? "lower" : "higher") + " (between "
-                + signed(contrast.interval().low()) + " and " + signed(contrast.interval().high()) + ")";
+        String apart = number(difference).equals("0")
+                ? "about the same as the others"
+                : points(Math.abs(difference)) + " " + (difference < 0 ? "lower" : "higher") + " than the others";
+        return apart + " (" + interval(contrast.interval(), 1) + "; " + contrast.second() + " and " + contrast.first()
+                + " " + what + "). " + chance(contrast.isWithinChance());
+    }
+
+    private static String interval(Interval interval, double factor) {
+        return "95% interval " + signed(interval.low() * factor) + " to " + signed(interval.high() * factor);
     }
 
     private static String chance(boolean within) {
-        return within ? "that is within chance." : "that is more than chance.";
+        return within ? "This could be chance." : "This is unlikely to be chance.";
     }
 
     private static String effect(Contrast contrast) {
@@ -108,9 +110,8 @@ public final class Explanations {
         return figures.marking().trend().filter(_ -> figures.marking().inOrder().size() >= FEW).map(t -> {
             int steps = figures.marking().inOrder().size() - 1;
             double whole = t.slope() * steps;
-            String way = "From the first to the last that you scored, results "
-                    + (whole < 0 ? "fall" : "rise") + " by " + points(Math.abs(whole)) + " (between "
-                    + signed(t.interval().low() * steps) + " and " + signed(t.interval().high() * steps) + "); ";
+            String way = "From the first submission you scored to the last, results " + (whole < 0 ? "fall" : "rise")
+                    + " by " + points(Math.abs(whole)) + " (" + interval(t.interval(), steps) + "). ";
             return way + chance(t.isWithinChance()) + t.lastThird()
                     .map(c -> " The last third is " + number(Math.abs(c.difference())) + " "
                             + (c.difference() < 0 ? "lower" : "higher") + " than the first.")
@@ -122,16 +123,14 @@ public final class Explanations {
     public static Optional<String> evening(ClassFigures figures) {
         return figures.marking()
                 .evening()
-                .map(c -> "What you scored between 21:00 and 5:00 is " + apart(c) + "; with " + c.second()
-                        + " such results beside " + c.first() + " " + chance(c.isWithinChance()));
+                .map(c -> "Results scored between 21:00 and 5:00 are " + apart(c, "results"));
     }
 
     /** Whether results given after the last change of the mark scheme differ. */
     public static Optional<String> change(ClassFigures figures) {
         return figures.marking()
                 .changed()
-                .map(c -> "What you scored after the last change of the mark scheme is " + apart(c) + "; with "
-                        + c.second() + " such results beside " + c.first() + " " + chance(c.isWithinChance()));
+                .map(c -> "Results scored after the last change of the mark scheme are " + apart(c, "results"));
     }
 
     /** Which criteria are related most closely, and which least. */
@@ -141,12 +140,12 @@ public final class Explanations {
             return Optional.empty();
         }
         Relation most = all.getFirst();
-        String same = most.correlation() > ALIKE ? " They may ask for much the same." : "";
+        String same = most.correlation() > ALIKE ? " They may assess much the same." : "";
         String least = all.size() > 1
-                ? " " + pair(figures, all.getLast()) + " go together least ("
+                ? " " + pair(figures, all.getLast()) + " correlate least ("
                         + between(all.getLast()) + ")."
                 : "";
-        return Optional.of(pair(figures, most) + " go together most (" + between(most) + ")." + same + least);
+        return Optional.of(pair(figures, most) + " correlate most (" + between(most) + ")." + same + least);
     }
 
     private static String pair(ClassFigures figures, Relation relation) {
@@ -155,7 +154,7 @@ public final class Explanations {
     }
 
     private static String between(Relation relation) {
-        return two(relation.correlation()) + ", between " + two(relation.interval().low()) + " and "
+        return two(relation.correlation()) + ", 95% interval " + two(relation.interval().low()) + " to "
                 + two(relation.interval().high());
     }
 
@@ -165,7 +164,7 @@ public final class Explanations {
                 .stream()
                 .findFirst()
                 .map(u -> "Your most used phrase is \u201c" + u.phrase().text() + "\u201d: "
-                        + times(u.times()) + ", in the work of " + count(u.students(), "student") + ".");
+                        + times(u.times()) + ", for " + count(u.students(), "student") + ".");
     }
 
     private static String times(int times) {
@@ -182,8 +181,9 @@ public final class Explanations {
         if (scored.size() < 2) {
             return Optional.empty();
         }
-        return Optional.of("Beside the class, best on " + onCriterion(scored.getLast(), submission) + ", weakest on "
-                + onCriterion(scored.getFirst(), submission) + ".");
+        return Optional.of(
+                "Compared with the class, strongest on " + onCriterion(scored.getLast(), submission) + ", weakest on "
+                        + onCriterion(scored.getFirst(), submission) + ".");
     }
 
     private static String onCriterion(CriterionFigures figures, Submission submission) {
@@ -215,16 +215,16 @@ public final class Explanations {
             parts.add("nothing was received from " + figures.nothing());
         }
         if (figures.lateWork() > 0) {
-            parts.add(figures.lateWork() + " came late");
+            parts.add(figures.lateWork() + " were late");
         }
         return parts.isEmpty() ? Optional.empty() : Optional.of(capital(String.join(", ", parts)) + ".");
     }
 
     private static String discrimination(double d) {
         return d < WEAK
-                ? "It hardly goes with the other criteria (" + two(d)
-                        + "): who does well elsewhere does not do better here."
-                : "It goes with the other criteria (" + two(d) + ").";
+                ? "It hardly correlates with the other criteria (" + two(d)
+                        + "): students who do well elsewhere do not do better here."
+                : "It correlates with the other criteria (" + two(d) + ").";
     }
 
     /** What there is to say about a criterion. */
@@ -236,15 +236,15 @@ public final class Explanations {
         }
         said.add(count(figures.scores().size(), "score") + " from " + number(figures.scores().least()) + " to "
                 + number(figures.scores().most()) + " of " + maximum + ", mean " + number(figures.scores().mean())
-                + ": " + percent(figures.facility()) + " of what it is worth.");
+                + " (" + percent(figures.facility()) + " of the maximum).");
         if (figures.scores().size() < FEW) {
-            said.add("So few say little about a criterion.");
+            said.add("These are too few scores to say much about the criterion.");
             return said;
         }
         if (figures.facility() < HARD) {
-            said.add("That is hard for this class.");
+            said.add("This is hard for this class.");
         } else if (figures.facility() > EASY) {
-            said.add("That is easy for this class.");
+            said.add("This is easy for this class.");
         }
         figures.discrimination().ifPresent(d -> said.add(discrimination(d)));
         if (figures.isMiddleAlone()) {

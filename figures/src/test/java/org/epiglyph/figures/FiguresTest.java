@@ -100,13 +100,13 @@ class FiguresTest {
         assertThat(figures.marking().trend().orElseThrow().slope()).isEqualTo(-1,
                 org.assertj.core.api.Assertions.within(1e-9));
         assertThat(Explanations.drift(figures).orElseThrow()).startsWith(
-                "From the first to the last that you scored, results fall by 11 points")
-                .contains("that is more than chance. The last third is 8 lower than the first.");
+                "From the first submission you scored to the last, results fall by 11 points")
+                .contains("This is unlikely to be chance. The last third is 8 lower than the first.");
         assertThat(figures.items().alpha().orElseThrow()).isGreaterThan(0.9);
         assertThat(figures.sections()).containsOnlyKeys("Section B");
         assertThat(Explanations.section("Section B", figures.sections().get("Section B")))
                 .startsWith("Section B is 1 point lower")
-                .contains("that is within chance");
+                .contains("This could be chance.");
         assertThat(figures.grades()).containsExactly(org.assertj.core.api.Assertions.entry("Pass", 9),
                 org.assertj.core.api.Assertions.entry("Not passed", 3));
     }
@@ -147,8 +147,8 @@ class FiguresTest {
         ClassFigures figures = figures(batch, edits, Duration.ofMinutes(1));
         assertThat(figures.marking().changed().orElseThrow().second()).isEqualTo(6);
         assertThat(Explanations.change(figures).orElseThrow()).startsWith(
-                "What you scored after the last change of the mark scheme is 6 points lower")
-                .endsWith("with 6 such results beside 6 that is more than chance.");
+                "Results scored after the last change of the mark scheme are 6 points lower")
+                .endsWith("6 and 6 results). This is unlikely to be chance.");
         assertThat(Explanations.all(figures)).contains(Explanations.change(figures).orElseThrow());
         assertThat(Explanations.change(figures(batch, edits.subList(0, 12), Duration.ofMinutes(1)))).isEmpty();
     }
@@ -162,10 +162,10 @@ class FiguresTest {
         }
         ClassFigures figures = figures(batch(10), edits, Duration.ofMinutes(1));
         assertThat(Explanations.relations(figures)).contains(
-                "Method and Units go together most (1.00, between 1.00 and 1.00). They may ask for much the same.");
+                "Method and Units correlate most (1.00, 95% interval 1.00 to 1.00). They may assess much the same.");
         Batch batch = batch(10).apply(score(0, "c1", 12)).apply(score(0, "c2", 1));
         assertThat(Explanations.student(figures, batch.submission(key(0)))).contains(
-                "Beside the class, best on Method (12, the mean is 4.5), weakest on Units (1, the mean is 2.3).");
+                "Compared with the class, strongest on Method (12, the mean is 4.5), weakest on Units (1, the mean is 2.3).");
         assertThat(Explanations.student(figures, batch.submission(key(1)))).as("nothing scored").isEmpty();
         assertThat(Explanations.relations(figures(batch(3), edits.subList(0, 6), Duration.ZERO))).as("too few")
                 .isEmpty();
@@ -187,7 +187,7 @@ class FiguresTest {
                     .containsExactly(3, 2, 2, 0, 1);
         });
         assertThat(Explanations.phrases(figures)).contains(
-                "Your most used phrase is \u201cGive the unit.\u201d: 3 times, in the work of 2 students.");
+                "Your most used phrase is \u201cGive the unit.\u201d: 3 times, for 2 students.");
     }
 
     @Test
@@ -197,10 +197,11 @@ class FiguresTest {
         List<Edit> edits = List.of(score(0, "c1", 6), score(0, "c2", 4), score(1, "c1", 12), score(1, "c2", 8));
         assertThat(Explanations.all(figures(batch(3), edits, Duration.ofMinutes(1))))
                 .first()
-                .isEqualTo("2 results from 10 to 20 of 20, mean 15. So few say little about a class.");
+                .isEqualTo(
+                        "2 results from 10 to 20 of 20, mean 15. These are too few results to say much about the class.");
         assertThat(Explanations.criterion(figures(batch(3), edits, Duration.ZERO).criteria().getFirst())).contains(
-                "2 scores from 6 to 12 of 12, mean 9: 75% of what it is worth.",
-                "So few say little about a criterion.");
+                "2 scores from 6 to 12 of 12, mean 9 (75% of the maximum).",
+                "These are too few scores to say much about the criterion.");
     }
 
     @Test
@@ -229,7 +230,7 @@ class FiguresTest {
         }
         ClassFigures figures = figures(batch(10), edits, Duration.ofMinutes(46)); // the seventh is scored at 21:12
         assertThat(Explanations.evening(figures).orElseThrow())
-                .startsWith("What you scored between 21:00 and 5:00 is 6 points lower")
-                .contains("with 4 such results beside 6 that is more than chance.");
+                .startsWith("Results scored between 21:00 and 5:00 are 6 points lower")
+                .contains("4 and 6 results). This is unlikely to be chance.");
     }
 }

@@ -257,7 +257,7 @@ class BookPlaceTest extends InBook {
         Screen.waitFor(() -> robot.lookup("#figures .tells")
                 .queryAllAs(Labeled.class)
                 .stream()
-                .anyMatch(l -> l.getText().equals("3 scores from 4 to 8 of 8, mean 6: 75% of what it is worth.")));
+                .anyMatch(l -> l.getText().equals("3 scores from 4 to 8 of 8, mean 6 (75% of the maximum).")));
         robot.interact(sheet(robot)::requestFocus);
         robot.type(KeyCode.END);
         Screen.waitFor(() -> robot.lookup("#figures .subheading")

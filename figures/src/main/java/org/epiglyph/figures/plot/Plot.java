@@ -114,7 +114,7 @@ public record Plot(String name, String axis, double most, List<double[]> bars, L
             ghosts.add(new double[]{from, to, was[i]});
             table.add(List.of(number(from), number(to), String.valueOf(was[i]), String.valueOf(becomes[i])));
         }
-        return new Plot("Results now and then", "points of " + number(most), most, bars, ghosts, List.of(),
+        return new Plot("Results before and after", "points of " + number(most), most, bars, ghosts, List.of(),
                 Optional.empty(), Map.of(), table);
     }
 
@@ -129,7 +129,7 @@ public record Plot(String name, String axis, double most, List<double[]> bars, L
         points.sort(Comparator.comparingDouble((double[] p) -> p[0]).thenComparingDouble(p -> p[1]));
         List<List<String>> table = new ArrayList<>(List.of(List.of("now", "then")));
         points.stream().map(p -> List.of(number(p[0]), number(p[1]))).distinct().forEach(table::add);
-        return new Plot("What results become", "points now", most, List.of(), List.of(), points,
+        return new Plot("Results after the change", "points now", most, List.of(), List.of(), points,
                 Optional.of(new Line(1, 0, 0, most)), Map.of(), table);
     }
 
@@ -161,7 +161,8 @@ public record Plot(String name, String axis, double most, List<double[]> bars, L
             points.add(new double[]{i + 1, values[i]});
             table.add(List.of(String.valueOf(i + 1), number(values[i])));
         }
-        return new Plot("In the order you scored", "order of scoring", values.length + 1.0, List.of(), List.of(),
+        return new Plot("Results in the order of scoring", "order of scoring", values.length + 1.0, List.of(),
+                List.of(),
                 points,
                 figures.marking()
                         .trend()

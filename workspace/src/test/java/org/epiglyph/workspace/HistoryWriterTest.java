@@ -9,6 +9,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
 import org.epiglyph.core.Message;
@@ -182,5 +183,39 @@ class HistoryWriterTest {
         assertThat(writer.end()).isEmpty();
         assertThat(writer.stuck()).isEmpty();
         assertThat(sink.taken).hasSize(20_000).isSorted();
+    }
+
+    @Test
+    void aFlushThatIsWaitingHearsOfTheRefusal() throws Exception {
+        sink.pause.acquire();
+        sink.failure = new SQLException("full");
+        writer.add(List.of(entry(1)));
+        CompletableFuture<Problem> refused = CompletableFuture.supplyAsync(() -> {
+            try {
+                writer.flush();
+                return null;
+            } catch (Problem e) {
+                return e;
+            }
+        });
+        sink.pause.release();
+        assertThat(refused.get(30, TimeUnit.SECONDS)).isNotNull();
+        sink.failure = null;
+        assertThat(writer.end()).isEmpty();
+    }
+
+    @Test
+    void furtherEditsDoNotHurryTheNextTry() throws Exception {
+        sink.failure = new SQLException("full");
+        long from = System.nanoTime();
+        writer.add(List.of(entry(1)));
+        awaitRefusals(1);
+        for (long number = 2; number <= 20; number++) {
+            writer.add(List.of(entry(number)));
+        }
+        awaitRefusals(2);
+        assertThat(System.nanoTime() - from).as("two pauses of a second").isGreaterThan(1_900_000_000L);
+        sink.failure = null;
+        assertThat(writer.end()).isEmpty();
     }
 }

@@ -26,7 +26,7 @@ if "%VERB%"=="test" (
 )
 if not exist "%WORK%\built" (
   where mvn >nul 2>nul || (echo Apache Maven is missing. Install it, for example:  winget install Apache.Maven>&2 & exit /b 1)
-  echo Building Epiglyph; this is done once. Delete .epiglyph\built to build again.>&2
+  echo Building Epiglyph; this is needed only once. Delete .epiglyph\built to build again.>&2
   pushd "%ROOT%" & call mvn -q -B -DskipTests -Dformatter.skip clean package || (popd & exit /b 1)
   popd
   if not exist "%WORK%" mkdir "%WORK%"
@@ -59,7 +59,7 @@ if "%VERB%"=="check" ("%JAVA%" %FLAGS% -cp "%DESKTOP%" %MAIN% %* & exit /b !erro
 if "%VERB%"=="repair" ("%JAVA%" %FLAGS% -cp "%DESKTOP%" %MAIN% %* & exit /b !errorlevel!)
 if "%VERB%"=="shots" ("%JAVA%" %FLAGS% -Dglass.platform=Headless -Dprism.order=sw -cp "%BENCH%" org.epiglyph.bench.Shots "%ROOT%docs\screenshots" & exit /b !errorlevel!)
 if "%VERB%"=="bench" ("%JAVA%" %FLAGS% -cp "%BENCH%" org.epiglyph.bench.Bench "%ROOT%." & exit /b !errorlevel!)
-echo There is no verb '%VERB%'.>&2
+echo Unknown command '%VERB%'.>&2
 exit /b 2
 
 :try
@@ -79,14 +79,14 @@ echo   epiglyph collect ...    collects a batch into a folder, for scripts
 echo   epiglyph hand-back ...  hands the sealed submissions of a batch back, for scripts
 echo   epiglyph letters ...    writes to the students of a batch who meet a condition, for scripts
 echo   epiglyph check-bundle BATCH BUNDLE
-echo                           holds a bundle that was written against the batch
+echo                           compares a written bundle with the batch
 echo   epiglyph report BATCH FILE
 echo                           writes the class as a table, .csv or .xlsx
-echo   epiglyph check BATCH    says whether a batch is whole
+echo   epiglyph check BATCH    checks whether a batch is undamaged
 echo   epiglyph repair BATCH NEW
 echo                           writes a sound copy of a damaged batch
 echo   epiglyph record-office  runs the simulated record service alone
 echo   epiglyph test           builds everything and runs all checks
-echo   epiglyph shots          makes the pictures in docs\screenshots anew
-echo   epiglyph bench          measures, and writes docs\performance.md
+echo   epiglyph shots          makes the screenshots in docs\screenshots
+echo   epiglyph bench          measures performance and writes docs\performance.md
 exit /b 0

@@ -16,13 +16,13 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
 /** Reads a bundle back and compares it with the batch. */
-@Command(name = "check-bundle", mixinStandardHelpOptions = true, description = "Reads a bundle back that was handed back into a folder, and says for each student whether it is what the batch holds now. Ends with 0 where it is, with 1 where it is not.")
+@Command(name = "check-bundle", mixinStandardHelpOptions = true, description = "Reads back a bundle that was handed back into a folder, and reports for each student whether it equals the batch. Exit code: 0 if it does, 1 if not.")
 final class CheckBundleCommand implements Callable<Integer> {
-    @Option(names = "--author", defaultValue = "Marker", description = "Who marked, as it was given when the bundle was written. Default: ${DEFAULT-VALUE}.")
+    @Option(names = "--author", defaultValue = "Marker", description = "The name of the marker given when the bundle was written. Default: ${DEFAULT-VALUE}.")
     private String author;
-    @Option(names = "--plain", description = "The copies were written without scripts and what starts programs.")
+    @Option(names = "--plain", description = "The copies were written with --plain.")
     private boolean plain;
-    @Option(names = "--profile", description = "A file that says what students were handed. Default: what was chosen for the batch.")
+    @Option(names = "--profile", description = "A file with the options used. Default: those saved with the batch.")
     private Path profile;
     @Mixin
     private CommandReport report;

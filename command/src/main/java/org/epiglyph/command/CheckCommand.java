@@ -10,7 +10,7 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Parameters;
 
 /** Checks a batch for damage. */
-@Command(name = "check", mixinStandardHelpOptions = true, description = "Says whether a batch is whole: its history, its file and every original. Ends with 0 where it is, with 1 where it is not.")
+@Command(name = "check", mixinStandardHelpOptions = true, description = "Checks whether a batch is undamaged: its history, its database and every original. Exit code: 0 if it is, 1 if not.")
 final class CheckCommand implements Callable<Integer> {
     @Parameters(paramLabel = "BATCH", description = "The batch's folder.")
     private Path batch;
@@ -19,7 +19,7 @@ final class CheckCommand implements Callable<Integer> {
     public Integer call() throws Problem {
         Damage damage = BatchRepair.check(batch, Clock.systemDefaultZone());
         if (damage.isNone()) {
-            System.out.println("The batch is whole.");
+            System.out.println("The batch is undamaged.");
             return 0;
         }
         damage.findings().forEach(System.err::println);

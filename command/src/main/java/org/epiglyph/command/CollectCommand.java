@@ -56,13 +56,13 @@ final class CollectCommand implements Callable<Integer> {
     private Path scheme;
     @Option(names = "--phrasebook", description = "The phrasebook as CSV: code, words, criterion, effect.")
     private Path phrasebook;
-    @Option(names = "--set-aside", description = "Sets files aside whose student is not certain.")
+    @Option(names = "--set-aside", description = "Sets aside files whose student is uncertain.")
     private boolean setAside;
-    @Option(names = "--again", description = "Adds what is new or changed to the batch, which must exist.")
+    @Option(names = "--again", description = "Adds new and changed files to an existing batch.")
     private boolean again;
-    @Option(names = "--cover-names", description = "Lets numbers stand for the students of a new batch while it is marked.")
+    @Option(names = "--cover-names", description = "Covers the names of students with numbers while a new batch is marked.")
     private boolean coverNames;
-    @Parameters(paramLabel = "BATCH", description = "The folder that the batch will be; must not exist, except with --again.")
+    @Parameters(paramLabel = "BATCH", description = "The folder of the batch; must not exist yet, except with --again.")
     private Path target;
 
     static final class Source {
@@ -75,9 +75,9 @@ final class CollectCommand implements Callable<Integer> {
     static final class FromRecord {
         @Option(names = "--record-office", required = true, description = "Address of the record service.")
         private String address;
-        @Option(names = "--token-file", required = true, description = "A file that holds its token.")
+        @Option(names = "--token-file", required = true, description = "A file that contains its token.")
         private Path tokenFile;
-        @Option(names = "--task", required = true, description = "The task's id there.")
+        @Option(names = "--task", required = true, description = "The id of the task.")
         private String task;
     }
 
@@ -86,21 +86,21 @@ final class CollectCommand implements Callable<Integer> {
         private List<Path> files;
         @Option(names = "--sheet", description = "The grade sheet, CSV or XLSX. Default: one among the files, or none.")
         private Path sheet;
-        @Option(names = "--sheet-columns", split = ",", description = "Which column of the sheet says what, by number from 1, where the headings do not tell: for example key=1,score=4,feedback=6. Known: key, name, given, family, section, score, grade, maximum, feedback, candidate.")
+        @Option(names = "--sheet-columns", split = ",", description = "The meaning of the sheet's columns, numbered from 1, if their headings are not recognised: for example key=1,score=4,feedback=6. Possible: key, name, given, family, section, score, grade, maximum, feedback, candidate.")
         private Map<Role, Integer> columns;
-        @Option(names = "--class", description = "A text file with a student a line, where there is no sheet.")
+        @Option(names = "--class", description = "A text file with one student per line, if there is no sheet.")
         private Path roster;
-        @Option(names = "--title", defaultValue = "", description = "What to call the task. Default: the name of the first place.")
+        @Option(names = "--title", defaultValue = "", description = "The title of the task. Default: the name of the first file or folder.")
         private String title;
-        @Option(names = "--due", description = "When it was due, for example 2026-03-13T18:00:00Z.")
+        @Option(names = "--due", description = "The deadline, for example 2026-03-13T18:00:00Z.")
         private Instant due;
-        @Option(names = "--zone", description = "The zone in which times are shown. Default: this machine's.")
+        @Option(names = "--zone", description = "The time zone in which times are shown. Default: this machine's.")
         private ZoneId zone = ZoneId.systemDefault();
-        @Option(names = "--grace", defaultValue = "0", description = "Minutes after the due time that count as in time.")
+        @Option(names = "--grace", defaultValue = "0", description = "Minutes after the deadline that still count as in time.")
         private int grace;
-        @Option(names = "--rule", description = "A filing rule: a text file that says how the files are named.")
+        @Option(names = "--rule", description = "A filing rule: a text file that describes how the files are named.")
         private Path rule;
-        @Option(names = "--names-in", description = "The encoding of names in archives that do not say theirs, for example IBM850.")
+        @Option(names = "--names-in", description = "The encoding of file names in archives that do not declare one, for example IBM850.")
         private Charset encoding;
     }
 
@@ -110,7 +110,7 @@ final class CollectCommand implements Callable<Integer> {
                 .filter(o -> again && spec.commandLine().getParseResult().hasMatchedOption(o))
                 .findFirst();
         if (unfit.isPresent()) {
-            System.err.println(unfit.get() + " is for a new batch. Leave it out with --again.");
+            System.err.println(unfit.get() + " applies to a new batch only. Leave it out with --again.");
             return 2;
         }
         try (CollectPlan read = plan()) {
@@ -121,7 +121,7 @@ final class CollectCommand implements Callable<Integer> {
             if (!questions.isEmpty() && !setAside) {
                 questions.forEach(
                         q -> System.err.println("Whose is " + q.path() + "? " + q.match().evidence().text()));
-                System.err.println("Collect in the window to decide, or give --set-aside.");
+                System.err.println("Collect in the window to decide, or use --set-aside.");
                 return 3;
             }
             collect(read.withQuestionsAside());
@@ -141,7 +141,7 @@ final class CollectCommand implements Callable<Integer> {
                 : PhraseFile.read(OptionFile.bytes(phrasebook), phrasebook.toString(), marks);
         plan.sheetRefusal()
                 .ifPresent(
-                        r -> System.err.println("The grade sheet cannot be filled in at handing back: " + r.text()));
+                        r -> System.err.println("The grade sheet cannot be filled in when handing back: " + r.text()));
         plan.remarkOn(marks).ifPresent(r -> System.err.println(r.text()));
         if (again) {
             try (Workspace workspace = Workspace.open(target, Clock.systemDefaultZone())) {

@@ -9,7 +9,7 @@ import picocli.CommandLine.Option;
 final class CommandReport {
     private final ObjectMapper mapper = new ObjectMapper();
     private final ArrayNode lines = mapper.createArrayNode();
-    @Option(names = "--json", description = "Says what became of each student as one JSON document on the standard output.")
+    @Option(names = "--json", description = "Prints the outcome for each student as one JSON document to standard output.")
     private boolean json;
 
     /**

@@ -33,13 +33,13 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
 /** Hands the sealed submissions of a batch back from a script. */
-@Command(name = "hand-back", mixinStandardHelpOptions = true, description = "Hands the sealed submissions of a batch back. Ends with 0 where everything went, with 1 where something did not, with 2 where the command was misread.")
+@Command(name = "hand-back", mixinStandardHelpOptions = true, description = "Hands back the sealed submissions of a batch. Exit code: 0 if everything was handed back, 1 if not, 2 if an option was wrong.")
 final class HandBackCommand implements Callable<Integer> {
     @ArgGroup(exclusive = true, multiplicity = "1")
     private Way way;
-    @Option(names = "--author", defaultValue = "Marker", description = "Who marked, as PDF readers show it. Default: ${DEFAULT-VALUE}.")
+    @Option(names = "--author", defaultValue = "Marker", description = "The name of the marker shown by PDF readers. Default: ${DEFAULT-VALUE}.")
     private String author;
-    @Option(names = "--plain", description = "Takes scripts and what starts programs out of the marked copies.")
+    @Option(names = "--plain", description = "Removes scripts and anything that starts programs from the marked copies.")
     private boolean plain;
     @Parameters(paramLabel = "BATCH", description = "The batch's folder.")
     private Path batch;
@@ -52,13 +52,13 @@ final class HandBackCommand implements Callable<Integer> {
     }
 
     static final class ToRecord {
-        @Option(names = "--record-office", required = true, description = "Sends to the record service at this address, into the task that the batch came from. The token goes nowhere else.")
+        @Option(names = "--record-office", required = true, description = "Sends to the record service at this address, to the task from which the batch was collected. The token is sent nowhere else.")
         private String address;
-        @Option(names = "--token-file", required = true, description = "A file that holds its token.")
+        @Option(names = "--token-file", required = true, description = "A file that contains its token.")
         private Path tokenFile;
         @Option(names = "--show", required = true, description = "held or visible: whether students see the results.")
         private Showing showing;
-        @Option(names = "--show-anyway", description = "Makes results visible even where something did not go.")
+        @Option(names = "--show-anyway", description = "Makes results visible even if something was not handed back.")
         private boolean showAnyway;
     }
 
@@ -74,22 +74,22 @@ final class HandBackCommand implements Callable<Integer> {
     private Amend amendment;
 
     static final class Amend {
-        @Option(names = "--why", required = true, description = "Why results that were handed back before are changed; kept with them in the record.")
+        @Option(names = "--why", required = true, description = "The reason why earlier results are changed; stored with them in the record.")
         private String why;
-        @Option(names = "--why-shown", description = "Students read why.")
+        @Option(names = "--why-shown", description = "Shows the reason to students.")
         private boolean shown;
     }
 
-    @Option(names = "--profile", description = "A file that says what students are handed. Default: what was chosen for the batch.")
+    @Option(names = "--profile", description = "A file with the options for handing back. Default: those saved with the batch.")
     private Path profile;
-    @Option(names = "--only", split = ",", paramLabel = "KEY", description = "Hands back these students alone, by their keys.")
+    @Option(names = "--only", split = ",", paramLabel = "KEY", description = "Hands back only these students, by their keys.")
     private List<String> only = List.of();
 
-    @Option(names = "--accept-changed-originals", description = "Hands back although an original is no longer what was received.")
+    @Option(names = "--accept-changed-originals", description = "Hands back even if an original has changed since it was received.")
     private boolean acceptOriginals;
-    @Option(names = "--break-certification", description = "Hands marked documents back although their author has certified them against any mark.")
+    @Option(names = "--break-certification", description = "Hands back marked copies of documents that their author has certified against changes.")
     private boolean breakCertification;
-    @Option(names = "--over-others", description = "Hands back over records that somebody else has changed.")
+    @Option(names = "--over-others", description = "Replaces records that somebody else has changed.")
     private boolean overOthers;
 
     @Override
@@ -165,7 +165,8 @@ final class HandBackCommand implements Callable<Integer> {
         if (way.record.showing == Showing.visible && (report.isWhole() || way.record.showAnyway)) {
             client.makeVisible(origin.task(), arrived(report), true);
         } else if (way.record.showing == Showing.visible) {
-            System.err.println("The results stay held, since not everything went. Mend that, or give --show-anyway.");
+            System.err.println(
+                    "The results stay held, since not everything was handed back. Fix that, or use --show-anyway.");
         }
         return report;
     }

@@ -25,13 +25,13 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
 /** Sends letters to students from a script. */
-@Command(name = "letters", mixinStandardHelpOptions = true, description = "Writes a letter to each student who meets a condition; nobody is written the same one twice. Ends with 0 where every letter went or had gone before, with 1 where one did not.")
+@Command(name = "letters", mixinStandardHelpOptions = true, description = "Writes a letter to each student who meets a condition; nobody is sent the same letter twice. Exit code: 0 if every letter was sent, now or before; 1 if not.")
 final class LettersCommand implements Callable<Integer> {
     @Option(names = "--to", required = true, description = "Whom to write to: ${COMPLETION-CANDIDATES}.")
     private Whom whom;
-    @Option(names = "--under", description = "With --to result_under: below which result.")
+    @Option(names = "--under", description = "With --to result_under: the limit.")
     private BigDecimal under;
-    @Option(names = "--only", split = ",", paramLabel = "KEY", description = "With --to chosen: these students, by their keys.")
+    @Option(names = "--only", split = ",", paramLabel = "KEY", description = "With --to chosen: the keys of the students.")
     private List<String> only = List.of();
     @Option(names = "--subject", required = true, description = "One line; {name}, {task}, {result} and other slots are filled for each student.")
     private String subject;
@@ -41,7 +41,7 @@ final class LettersCommand implements Callable<Integer> {
     private String from;
     @Option(names = "--from-name", defaultValue = "", description = "The sender's name.")
     private String fromName;
-    @Option(names = "--again", description = "Also sends once more what may have gone before.")
+    @Option(names = "--again", description = "Also sends letters again that may have been sent before.")
     private boolean again;
     @ArgGroup(exclusive = true, multiplicity = "1")
     private Way way;
@@ -63,15 +63,15 @@ final class LettersCommand implements Callable<Integer> {
     }
 
     static final class Mail {
-        @Option(names = "--mail-service", required = true, description = "Name of the host that takes mail.")
+        @Option(names = "--mail-service", required = true, description = "Host name of the mail service.")
         private String host;
         @Option(names = "--mail-port", defaultValue = "587", description = "Its port. Default: ${DEFAULT-VALUE}.")
         private int port;
         @Option(names = "--protection", defaultValue = "starttls", description = "${COMPLETION-CANDIDATES}. Default: ${DEFAULT-VALUE}.")
         private MailService.Security security;
-        @Option(names = "--user", defaultValue = "", description = "The user that signs in, if the service asks for one.")
+        @Option(names = "--user", defaultValue = "", description = "The user name, if the service requires one.")
         private String user;
-        @Option(names = "--password-file", description = "A file that holds the user's password.")
+        @Option(names = "--password-file", description = "A file that contains the password.")
         private Path password;
     }
 

@@ -9,11 +9,11 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Parameters;
 
 /** Writes a sound copy of a batch. */
-@Command(name = "repair", mixinStandardHelpOptions = true, description = "Writes a sound copy of a batch with every change that can be read. The batch itself stays as it is.")
+@Command(name = "repair", mixinStandardHelpOptions = true, description = "Writes a sound copy of a damaged batch, with every change that can be read. The batch itself is not changed.")
 final class RepairCommand implements Callable<Integer> {
     @Parameters(index = "0", paramLabel = "BATCH", description = "The batch's folder.")
     private Path batch;
-    @Parameters(index = "1", paramLabel = "NEW", description = "The folder that the copy will be; must not exist.")
+    @Parameters(index = "1", paramLabel = "NEW", description = "The folder of the copy; must not exist yet.")
     private Path target;
 
     @Override

@@ -11,7 +11,7 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Parameters;
 
 /** Writes the class as a table. */
-@Command(name = "report", mixinStandardHelpOptions = true, description = "Writes the class as a table: who, when, each criterion, result, state. A file of that name is replaced.")
+@Command(name = "report", mixinStandardHelpOptions = true, description = "Writes the class as a table: student, time received, each criterion, result, state. An existing file is replaced.")
 final class ReportCommand implements Callable<Integer> {
     @Parameters(index = "0", paramLabel = "BATCH", description = "The batch's folder.")
     private Path batch;

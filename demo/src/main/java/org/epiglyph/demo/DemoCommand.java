@@ -29,15 +29,15 @@ public final class DemoCommand implements Callable<Integer> {
     private static final String SPOKEN = "Your curve for the standard port is right. Look again at the secondary port."
             + " Which correction did you take, and why? Write it in one line, and add the units.";
 
-    @Option(names = "--home", required = true, description = "Where the demo keeps its world.")
+    @Option(names = "--home", required = true, description = "The folder of the demo's data.")
     private Path home;
-    @Option(names = "--fresh", description = "Forgets all earlier marking in the demo and begins anew.")
+    @Option(names = "--fresh", description = "Deletes all earlier marking in the demo and starts over.")
     private boolean fresh;
-    @Option(names = "--make-only", description = "Makes the world and stops.")
+    @Option(names = "--make-only", description = "Creates the demo's data and stops.")
     private boolean makeOnly;
-    @Option(names = "--office", description = "The command that starts the record office, one part an option.", hidden = true)
+    @Option(names = "--office", description = "The command that starts the record office, one option per argument.", hidden = true)
     private List<String> office = new ArrayList<>();
-    @Option(names = "--collect", description = "The command that collects a batch, one part an option.", hidden = true)
+    @Option(names = "--collect", description = "The command that collects a batch, one option per argument.", hidden = true)
     private List<String> collect = new ArrayList<>();
     @Parameters(description = "The command that starts the program.", hidden = true)
     private List<String> program = new ArrayList<>();
@@ -78,7 +78,7 @@ public final class DemoCommand implements Callable<Integer> {
         System.out.println("Letters that are sent are shown at " + address + "/mail");
         System.out
                 .println("A student's record: " + address + "/students/" + ClassList.members().getFirst().sourcedId());
-        System.out.println("A class that came by mail, to collect from files: " + home.resolve("by mail"));
+        System.out.println("A class whose work came by mail, to collect from files: " + home.resolve("by mail"));
     }
 
     @Override
@@ -93,7 +93,7 @@ public final class DemoCommand implements Callable<Integer> {
         Path hand = copied("hand.trace");
         Path voice = copied("voice.wav");
         if (makeOnly || office.isEmpty()) {
-            System.out.println("The demo's world is in " + home);
+            System.out.println("The demo's data is in " + home);
             return 0;
         }
         return withOffice(data, shelf, hand, voice);
@@ -126,7 +126,7 @@ public final class DemoCommand implements Callable<Integer> {
     private void waitingClass(Path shelf, String address, Path token) throws IOException, InterruptedException {
         Path batch = shelf.resolve("Tidal heights workbook");
         if (!collect.isEmpty() && !Files.exists(batch)) {
-            System.out.println("Collecting the demo's class; this is done once.");
+            System.out.println("Collecting the demo's class; this is needed only once.");
             List<String> command = new ArrayList<>(collect);
             command.addAll(List.of("collect", "--record-office", address, "--token-file", token.toString(), "--task",
                     DemoWorld.TASK, "--scheme",
@@ -151,7 +151,7 @@ public final class DemoCommand implements Callable<Integer> {
             StudentKey second = List.copyOf(workspace.batch().students()).get(1);
             Speaking.take(workspace, second, SpokenPlace.WHOLE, home.resolve("voice.wav"), SPOKEN);
         } catch (Problem e) {
-            System.out.println("The demo's spoken remark is not there: " + e.getMessage());
+            System.out.println("The demo's spoken remark is missing: " + e.getMessage());
         }
     }
 

@@ -19,18 +19,18 @@ public final class RunCommand implements Callable<Integer> {
     private Path shelf;
     @Option(names = "--settings", description = "The folder of settings. Default: where your system keeps settings.")
     private Path settings;
-    @Option(names = "--record-office", defaultValue = "", description = "Address of a record service to begin with.")
+    @Option(names = "--record-office", defaultValue = "", description = "Address of a record service to suggest.")
     private String recordOffice;
-    @Option(names = "--token-file", description = "A file that holds the record service's token.")
+    @Option(names = "--token-file", description = "A file that contains the record service's token.")
     private Path tokenFile;
 
-    @Option(names = "--tablet", description = "A recorded trace that a simulated pen tablet plays at the desk.")
+    @Option(names = "--tablet", description = "A recording that a simulated pen tablet plays at the desk.")
     private Path tablet;
 
-    @Option(names = "--voice", description = "A recorded WAV that a simulated microphone plays at the desk; what you listen to is not heard.")
+    @Option(names = "--voice", description = "A WAV recording that a simulated microphone plays at the desk; playback is silent.")
     private Path voice;
 
-    @Option(names = "--mail-port", defaultValue = "0", description = "Port of a mail service on this machine to begin with.")
+    @Option(names = "--mail-port", defaultValue = "0", description = "Port of a mail service on this machine to suggest.")
     private int mailPort;
 
     private final Consumer<Program.Start> launching;

@@ -82,7 +82,7 @@ final class OfficeFolder {
                     try {
                         tasks.add(json.readValue(task.resolve("task.json").toFile(), Shapes.Task.class));
                     } catch (IOException e) {
-                        System.err.println("The task in " + task + " cannot be read and is left out");
+                        System.err.println("The task in " + task + " cannot be read and is skipped");
                     }
                 }
             }

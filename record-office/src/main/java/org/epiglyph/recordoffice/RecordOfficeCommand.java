@@ -11,7 +11,7 @@ import picocli.CommandLine.Option;
 /** Starts the record office from the command line and runs until it is stopped. */
 @Command(name = "record-office", mixinStandardHelpOptions = true, version = "0.1.0", description = "Runs the simulated student-record service on this machine.")
 public final class RecordOfficeCommand implements Callable<Integer> {
-    @Option(names = "--data", required = true, description = "The data folder; made where it is missing.")
+    @Option(names = "--data", required = true, description = "The data folder; created if missing.")
     private Path data;
     @Option(names = "--port", defaultValue = "8087", description = "The port on 127.0.0.1; 0 for any free one. Default: ${DEFAULT-VALUE}.")
     private int port;
@@ -23,7 +23,7 @@ public final class RecordOfficeCommand implements Callable<Integer> {
     @Override
     public Integer call() throws InterruptedException {
         if (port < 0 || port > 65_535) {
-            System.err.println("There is no port " + port + ". Ports go from 1 to 65535; 0 takes any free one.");
+            System.err.println("Invalid port " + port + ": use 1 to 65535, or 0 for any free port.");
             return 1;
         }
         try (RecordOffice office = RecordOffice.start(data, port, Clock.systemUTC())) {
@@ -38,7 +38,7 @@ public final class RecordOfficeCommand implements Callable<Integer> {
             System.err.println("The data folder " + data + " cannot be used: " + e.getMessage());
             return 1;
         } catch (io.javalin.util.JavalinBindException e) {
-            System.err.println("Port " + port + " is taken. Choose another with --port, or 0 for any free one.");
+            System.err.println("Port " + port + " is in use. Choose another with --port, or 0 for any free port.");
             return 1;
         }
     }

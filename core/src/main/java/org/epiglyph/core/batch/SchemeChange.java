@@ -56,7 +56,7 @@ public record SchemeChange(MarkScheme scheme, List<Edit.Rescore> rescores, List<
             Message points = Message.of(SchemeChange.class, "points", Criterion.format(result.value()),
                     Criterion.format(result.maximum()));
             Message whole = result.grade().map(g -> Message.of(SchemeChange.class, "graded", points, g)).orElse(points);
-            return (result.complete() ? whole : Message.of(SchemeChange.class, "soFar", whole)).text();
+            return (result.complete() ? whole : Message.of(SchemeChange.class, "soFar", points)).text();
         }
     }
 

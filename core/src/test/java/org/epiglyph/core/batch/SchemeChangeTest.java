@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.stream.IntStream;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.GradeScale;
 import org.epiglyph.core.scoring.Judgement;
 import org.epiglyph.core.scoring.Manner;
 import org.epiglyph.core.scoring.MarkScheme;
@@ -230,5 +231,18 @@ class SchemeChangeTest {
                 .satisfies(m -> assertThat(m.describe()).isEqualTo("0 of 12 so far \u2192 0 of 12"));
         assertThat(SchemeChange.moved(complete, complete)).isEmpty();
         assertThat(SchemeChange.moved(complete, zero)).hasSize(1);
+    }
+
+    @Test
+    void aGradeIsNamedOnlyWhereEverythingIsScored() {
+        score("c1", "3");
+        MarkScheme scheme = history.batch().scheme();
+        Batch ungraded = history.batch();
+        Batch graded = ungraded.apply(plan(scheme.withRules(scheme.rules()
+                .withGrades(
+                        Optional.of(GradeScale.READY.getFirst()))),
+                SchemeChange.Keep.POINTS).edit());
+        assertThat(SchemeChange.moved(ungraded, graded)).singleElement()
+                .satisfies(m -> assertThat(m.describe()).isEqualTo("3 of 12 so far \u2192 3 of 12 so far"));
     }
 }

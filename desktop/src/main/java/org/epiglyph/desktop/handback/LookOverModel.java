@@ -170,7 +170,8 @@ final class LookOverModel {
     }
 
     private static String result(Result result) {
-        return Criterion.format(result.value()) + result.grade().map(g -> "  " + g).orElse("");
+        return Criterion.format(result.value())
+                + result.grade().filter(_ -> result.complete()).map(g -> "  " + g).orElse("");
     }
 
     /** Accepts a finding, with a reason. */

@@ -87,7 +87,7 @@ class HandBackPlaceTest extends InWindow {
     void whatNamesAnotherStudentStaysUntilItIsAcceptedAndOnlyTheReadyGo(FxRobot robot) throws Exception {
         toHandBack(robot);
         waitFor(() -> isReady(robot, 1));
-        assertThat(text(robot, "#goes")).startsWith("One student.").endsWith("One stays until it is decided.");
+        assertThat(text(robot, "#goes")).startsWith("One student.").endsWith("One needs a decision first.");
         Path out = world.resolve("out");
         robot.interact(() -> robot.lookup("#hand-back-folder")
                 .queryAs(javafx.scene.control.TextField.class)

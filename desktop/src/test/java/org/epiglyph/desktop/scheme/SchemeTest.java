@@ -281,6 +281,8 @@ class SchemeTest extends InWindow {
         waitFor(() -> scheme().draft().rules().grades().filter(g -> g.boundaries().size() == 2).isPresent());
         fill(robot, "#trial-c1", "7");
         robot.type(KeyCode.ENTER);
+        waitFor(() -> text(robot, "#trial-result").startsWith("7 so far"));
+        assertThat(text(robot, "#trial-result")).as("no grade before everything is scored").endsWith("of 16");
         fill(robot, "#trial-c2", "6.5");
         robot.type(KeyCode.ENTER);
         fill(robot, "#trial-late", "30");

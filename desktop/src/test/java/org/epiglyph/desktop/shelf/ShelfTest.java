@@ -140,7 +140,7 @@ class ShelfTest extends InWindow {
         Screen.waitFor(() -> Screen.isThere(robot, ".shelf-more"));
         Path file = batch.folder().resolveSibling("Copy of it.zip");
         robot.interact(() -> shelf().model().copy(shelf().model().linesProperty().get().getFirst(), file));
-        Screen.waitFor(() -> Screen.text(robot, "#shelf-said").endsWith("It was opened and is whole."));
+        Screen.waitFor(() -> Screen.text(robot, "#shelf-said").endsWith("It was opened and verified."));
         robot.interact(() -> shelf().take(List.of(file)));
         Screen.waitFor(() -> words(robot, ".batch-title").equals(List.of("Workbook", "Workbook")));
         assertThat(Files.isDirectory(batch.folder().resolveSibling("Copy of it"))).isTrue();
@@ -156,7 +156,7 @@ class ShelfTest extends InWindow {
         Screen.waitFor(() -> Screen.isThere(robot, ".shelf-more"));
         Path whole = batch.folder().resolveSibling("whole.zip");
         robot.interact(() -> shelf().model().copy(shelf().model().linesProperty().get().getFirst(), whole));
-        Screen.waitFor(() -> Screen.text(robot, "#shelf-said").endsWith("It was opened and is whole."));
+        Screen.waitFor(() -> Screen.text(robot, "#shelf-said").endsWith("It was opened and verified."));
         byte[] bytes = Files.readAllBytes(whole);
         Path broken = batch.folder().resolveSibling("broken.zip");
         for (int i = bytes.length / 3; i < bytes.length / 2; i++) {

@@ -28,6 +28,7 @@ import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.core.batch.Entry;
 import org.epiglyph.core.batch.Pages;
+import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.page.PageRef;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -238,6 +239,21 @@ class DamagedBatchTest {
         assertThat(at).isPositive();
         Arrays.fill(bytes, at, at + page, (byte) 0xA5);
         Files.write(batch.resolve("batch.sqlite"), bytes);
+    }
+
+    /** Nothing says how many lines there were: those between others are counted as missing, those behind them cannot be. */
+    @Test
+    void whereTheEndIsTornTooWhatIsMissingBetweenIsCounted() throws Exception {
+        Path batch = marked();
+        tear(batch, "\"m30\"");
+        tear(batch, "\"m" + (EDITS - 1) + "\"");
+        Files.delete(batch.resolve("batch.last"));
+        Path sound = folder.resolve("sound");
+        BatchRepair.Outcome outcome = BatchRepair.write(batch, sound, Clock.systemUTC());
+        List<Mark> marks = Glance.at(sound).batch().submission(Examples.ADA).marks();
+        assertThat(marks).hasSize(outcome.kept());
+        assertThat(outcome.leftOut()).as("of the page between").isPositive();
+        assertThat(marks.getLast().id()).isEqualTo("m" + (outcome.kept() + outcome.leftOut() - 1)).isGreaterThan("m30");
     }
 
     @ParameterizedTest

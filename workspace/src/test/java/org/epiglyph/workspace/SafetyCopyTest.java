@@ -120,6 +120,7 @@ class SafetyCopyTest {
         Path shelf = folder.resolve("shelf");
         Path here = SafetyCopy.copyFrom(batch, shelf);
         assertThat(Glance.at(here).batch().submission(Examples.ADA).privately()).isEqualTo("ask about page 2");
+        assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(here))).isEqualTo("rwx------");
         assertThat(batch.resolve("batch.sqlite")).exists();
         Path nothing = Files.createDirectories(folder.resolve("nothing"));
         Files.writeString(nothing.resolve("batch.sqlite"), "no database");

@@ -42,6 +42,8 @@ final class PrintedMargin {
     private static final double GAP = 7;
     private static final double NUMBER = 0.8;
     private static final int RULE = 0xd5ccba;
+    /** Gives every line of such a remark its direction, also one that begins with a word in other letters. */
+    private static final String RIGHT_TO_LEFT_MARK = "\u200f";
     private static final int SECOND = 0x555b7a;
     private final PDDocument document;
     private final boolean scaled;
@@ -175,7 +177,7 @@ final class PrintedMargin {
         double[] tops = tops(fitting, m);
         for (int i = 0; i < fitting.size(); i++) {
             lead(content, m, fitting.get(i), tops[i]);
-            text(content, m, fitting.get(i), tops[i], m.left());
+            text(content, m, fitting.get(i), tops[i], m.left(), m.column());
         }
         if (!rest.isEmpty()) {
             printLine(content, m,
@@ -250,17 +252,23 @@ final class PrintedMargin {
         content.append("S\n");
     }
 
-    private void text(ContentWriter content, Measures m, Printed remark, double top, double left) throws IOException {
+    /** Text that reads from right to left ends at the right of the column; its number stays at the left. */
+    private void text(ContentWriter content, Measures m, Printed remark, double top, double left, double column)
+            throws IOException {
         content.colour(remark.rgb, "rg");
         String number = String.valueOf(remark.number);
         AffineTransform head = m.place();
         head.translate(left, top + m.of(SIZE));
         content.text(number, textFace, m.of(SIZE * NUMBER), head);
         double indent = left + m.of(4) + textFace.face().width(number, m.of(SIZE * NUMBER));
+        boolean fromRight = RemarkText.isRightToLeft(remark.text);
         for (int i = 0; i < remark.lines.size(); i++) {
+            String line = fromRight ? RIGHT_TO_LEFT_MARK + remark.lines.get(i) : remark.lines.get(i);
+            double start = i == 0 ? indent : left;
             AffineTransform place = m.place();
-            place.translate(i == 0 ? indent : left, top + m.of(SIZE) + i * m.of(LEADING));
-            content.text(remark.lines.get(i), textFace, m.of(SIZE), place);
+            place.translate(fromRight ? left + column - textFace.face().width(line, m.of(SIZE)) : start,
+                    top + m.of(SIZE) + i * m.of(LEADING));
+            content.text(line, textFace, m.of(SIZE), place);
         }
     }
 
@@ -340,7 +348,8 @@ final class PrintedMargin {
                 }
                 int room = Math.max(1, (int) ((sheet.bottom() - top) / sheet.of(LEADING)));
                 List<String> now = lines.subList(0, Math.min(room, lines.size()));
-                text(content, sheet, new Printed(remark.number, remark.rgb, remark.text, now, 0, 0), top, left);
+                text(content, sheet, new Printed(remark.number, remark.rgb, remark.text, now, 0, 0), top, left,
+                        column);
                 top += now.size() * sheet.of(LEADING) + sheet.of(GAP);
                 lines = lines.subList(now.size(), lines.size());
             }

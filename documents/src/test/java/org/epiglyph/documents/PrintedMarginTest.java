@@ -1,6 +1,7 @@
 package org.epiglyph.documents;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import java.awt.image.BufferedImage;
 import java.io.IOException;
@@ -209,6 +210,39 @@ class PrintedMarginTest {
         try (OpenDocument document = OpenDocument.open(printed)) {
             assertThat(document.remarks(0)).as("still open annotations").hasSize(60);
         }
+    }
+
+    /** The distance of each printed line from the right edge of the margin, as shares of the margin's width. */
+    private static List<Double> distancesFromTheRight(String text) throws Exception {
+        Path folder = TestFolders.make("margin");
+        Path original = original(folder, 0, new PDRectangle(0, 0, 400, 500), false);
+        Path printed = printed(folder, original, List.of(remark(1, 200, 200, text)));
+        BufferedImage drawn = Drawers.draw("poppler", printed, folder.resolve("drawn.png"));
+        double margin = drawn.getWidth() * (1 - 400 / sizes(printed).getFirst()[0]);
+        List<Double> distances = new ArrayList<>();
+        int farthest = -1;
+        for (int y = 0; y < drawn.getHeight(); y++) {
+            int inked = -1;
+            for (int x = (int) (drawn.getWidth() - 0.8 * margin); x < drawn.getWidth(); x++) {
+                inked = (drawn.getRGB(x, y) & 0xff) < 0xa0 ? x : inked;
+            }
+            if (inked < 0 && farthest >= 0) {
+                distances.add((drawn.getWidth() - farthest) / margin);
+            }
+            farthest = inked < 0 ? -1 : Math.max(farthest, inked);
+        }
+        return distances;
+    }
+
+    @Test
+    void whatReadsFromRightToLeftBeginsAtTheRight() throws Exception {
+        String peace = "\u05e9\u05dc\u05d5\u05dd";
+        assertThat(distancesFromTheRight("Short.")).singleElement().satisfies(d -> assertThat(d).isGreaterThan(0.5));
+        assertThat(distancesFromTheRight(peace)).singleElement()
+                .satisfies(d -> assertThat(d).isCloseTo(18 / 168.0, within(0.02)));
+        assertThat(distancesFromTheRight((peace + " MMM ").repeat(8))).as("lines")
+                .hasSizeGreaterThan(2)
+                .allSatisfy(d -> assertThat(d).isCloseTo(18 / 168.0, within(0.02)));
     }
 
     /** An annotation leaves a signature as it is; a page that is another does not, and that is said. */

@@ -7,6 +7,7 @@ import java.util.function.Function;
 import java.util.function.IntFunction;
 import java.util.regex.Pattern;
 import javafx.geometry.Insets;
+import javafx.geometry.NodeOrientation;
 import javafx.scene.control.Label;
 import javafx.scene.image.Image;
 import javafx.scene.image.ImageView;
@@ -69,6 +70,10 @@ public final class RemarkView extends VBox {
         String plain = RemarkText.plain(text);
         Label line = Slant.of(new Label(plain.replaceAll("\\s+", " ")));
         line.getStyleClass().addAll("remark-line", view.ink);
+        line.setMaxWidth(Double.MAX_VALUE);
+        if (RemarkText.isRightToLeft(plain)) {
+            line.setNodeOrientation(NodeOrientation.RIGHT_TO_LEFT);
+        }
         view.getChildren().add(line);
         view.setAccessibleText(plain);
         return view;
@@ -111,6 +116,9 @@ public final class RemarkView extends VBox {
         }
         inline(block, flow, new Setting(false, false, ""));
         flow.getStyleClass().add("remark-flow");
+        if (RemarkText.isRightToLeft(block)) {
+            flow.setNodeOrientation(NodeOrientation.RIGHT_TO_LEFT);
+        }
         getChildren().add(flow);
     }
 

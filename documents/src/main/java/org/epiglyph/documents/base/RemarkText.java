@@ -1,5 +1,6 @@
 package org.epiglyph.documents.base;
 
+import com.ibm.icu.text.Bidi;
 import java.util.Map;
 import java.util.Set;
 import java.util.regex.Pattern;
@@ -70,6 +71,16 @@ public final class RemarkText {
         return MADE_BY.stream().noneMatch(text::contains) && !LIST.matcher(text).lookingAt();
     }
 
+    /** True if the text reads from right to left: by its first letter (Unicode Standard Annex 9, rules P2 and P3). */
+    public static boolean isRightToLeft(String text) {
+        return Bidi.getBaseDirection(text) == Bidi.RTL;
+    }
+
+    /** True if a block of the tree reads from right to left. */
+    public static boolean isRightToLeft(Node block) {
+        return isRightToLeft(PLAIN.render(block));
+    }
+
     /** The sign before the items of an unnumbered list: a plus or minus may be meant as such. */
     public static String sign(BulletList list) {
         return switch (list.getMarker()) {
@@ -81,7 +92,7 @@ public final class RemarkText {
 
     /**
      * The text as HTML in which all markup within it is escaped. Lists of the class "signed" have a sign of their own
-     * before each item.
+     * before each item; blocks that read from right to left are marked as such.
      */
     public static String markup(String text) {
         Node tree = tree(text);
@@ -107,6 +118,9 @@ public final class RemarkText {
     private static void style(Node node, String tag, Map<String, String> attributes) {
         if (node instanceof BulletList list && isSigned(list)) {
             attributes.put("class", SIGNED);
+        }
+        if ((node instanceof Paragraph || node instanceof ListBlock) && isRightToLeft(node)) {
+            attributes.put("dir", "rtl");
         }
     }
 

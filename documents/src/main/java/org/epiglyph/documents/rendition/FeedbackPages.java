@@ -37,6 +37,7 @@ public final class FeedbackPages {
             ol { margin: 0 0 0 6mm; padding: 0 } li { margin: 0 0 1mm 0 } li p { margin: 0 }
             .derivation { font-size: 9.5pt; margin: 0; padding: 0; list-style-type: none }
             .signed { margin: 0 0 0 3mm; padding: 0; list-style-type: none }
+            [dir=rtl] { direction: rtl; text-align: right }
             """;
 
     private FeedbackPages() {}

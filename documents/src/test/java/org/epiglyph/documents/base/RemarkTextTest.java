@@ -86,4 +86,16 @@ class RemarkTextTest {
         assertThat(RemarkText.markup("one\ntwo")).contains("one<br />two");
         assertThat(RemarkText.plain("one\ntwo\n\nthree")).isEqualTo("one\ntwo\nthree");
     }
+
+    /** Unicode Standard Annex 9, P2 and P3: the first letter that has a direction decides. */
+    @Test
+    void aBlockThatReadsFromRightToLeftIsMarkedAsSuch() {
+        String peace = "\u05e9\u05dc\u05d5\u05dd";
+        assertThat(RemarkText.isRightToLeft("12: " + peace + " and more")).isTrue();
+        assertThat(RemarkText.isRightToLeft("Say " + peace)).isFalse();
+        assertThat(RemarkText.isRightToLeft("12")).isFalse();
+        assertThat(RemarkText.markup("*" + peace + "*\n\nand more")).contains("<p dir=\"rtl\"><em>", "<p>and more</p>");
+        assertThat(RemarkText.markup("* " + peace + "\n* two")).contains("<ul dir=\"rtl\">");
+        assertThat(RemarkText.markup("* one\n* " + peace)).doesNotContain("dir=");
+    }
 }

@@ -44,7 +44,10 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** Answers, replies and allowances travel beside the results, with a service that does less than all or fails on the way. */
+/**
+ * Answers, replies and allowances are exchanged together with the results, also with a service that lacks abilities or
+ * fails in between.
+ */
 class BesideTheResultTest {
     private static final StudentKey FREYA = new StudentKey("K-1");
     private static final StudentKey BAO = new StudentKey("K-2");

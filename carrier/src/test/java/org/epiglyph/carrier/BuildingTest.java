@@ -34,7 +34,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 
-/** Which files a student is handed, under which names, and which marks are in which of them. */
+/** Which files a student receives, under which names, and with which marks. */
 class BuildingTest extends HandedBackFixture {
     private Workspace workspace;
     private Document first;
@@ -56,7 +56,7 @@ class BuildingTest extends HandedBackFixture {
                 CLOCK.instant(), folder.resolve("proof" + System.nanoTime()));
     }
 
-    /** A second document beside the first, of which pages were made. */
+    /** A second document beside the first, converted to pages. */
     private void add(String id, String path) throws Exception {
         int number = workspace.batch().submission(ADA).handIns().size() + 1;
         byte[] pdf = Files.readAllBytes(workspace.folder().original(first));
@@ -139,7 +139,7 @@ class BuildingTest extends HandedBackFixture {
                 .containsExactly("K-1_work_marked.pdf");
     }
 
-    /** A grade goes out once everything is scored: in the proof, in the names and in the sheet. */
+    /** A grade is handed back only once everything is scored: in the proof, in file names and in the sheet. */
     @Test
     void aGradeGoesOutWithAWholeResultAlone() throws Exception {
         MarkScheme graded = new MarkScheme(List.of(new Criterion("c1", "Method", "", BigDecimal.TEN, BigDecimal.ONE),

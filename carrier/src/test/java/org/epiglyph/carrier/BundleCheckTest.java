@@ -22,7 +22,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
 
-/** A bundle that was handed back is compared with the batch, however long ago it was made. */
+/** A written bundle is compared with the batch, however long ago it was made. */
 class BundleCheckTest extends HandedBackFixture {
     @ParameterizedTest
     @EnumSource(Profile.Sheet.class)

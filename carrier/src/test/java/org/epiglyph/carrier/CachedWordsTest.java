@@ -25,7 +25,7 @@ import org.epiglyph.workspace.WordsFile;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 
-/** The words of documents are read from their pages once, here and in another batch that a class is compared with. */
+/** The text of documents is read from their pages once, here and in another batch that a class is compared with. */
 class CachedWordsTest extends HandedBackFixture {
     private BatchFolder here;
     private Document document;

@@ -13,7 +13,7 @@ import org.epiglyph.core.batch.Receipt;
 import org.epiglyph.core.roster.StudentKey;
 import org.junit.jupiter.api.Test;
 
-/** What was chosen for a hand-back, and when a hand-back is whole. */
+/** The options of a hand-back, and when a hand-back is complete. */
 class ChoicesTest {
     private static final StudentKey ADA = new StudentKey("K-1");
     private static final StudentKey BAO = new StudentKey("K-2");

@@ -38,7 +38,7 @@ import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.task.Task;
 import org.junit.jupiter.api.Test;
 
-/** The words of a class: compared as they come, searched, and found on their pages again. */
+/** The text of a class: compared incrementally, searched, and located on its pages again. */
 class ClassPassagesTest {
     private static final StudentKey ADA = new StudentKey("K-1");
     private static final StudentKey BEN = new StudentKey("K-2");

@@ -27,7 +27,7 @@ import org.epiglyph.workspace.Workspace;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** The program is killed while it collects again; the register and the history know the same files afterwards. */
+/** The program is killed while it collects again; register and history agree afterwards. */
 class CollectAgainKillTest {
     private static final int KILLS = Integer.getInteger("epiglyph.torture.kills", 12);
     private static final List<Student> CLASS = List.of(new Student(new StudentKey("K-1"), "Ada", "Lind", ""),
@@ -41,7 +41,7 @@ class CollectAgainKillTest {
                 ZoneId.of("UTC"), Duration.ZERO, Optional.empty(), CLASS, List.of()), again, Progress.NONE);
     }
 
-    /** Changes the files of the source, and collects them into the batch, again and again. */
+    /** Changes the source's files and collects them into the batch, repeatedly. */
     static final class Again {
         public static void main(String[] arguments) throws Exception {
             Path source = Path.of(arguments[0]);

@@ -36,7 +36,7 @@ import org.epiglyph.workspace.Originals;
 import org.epiglyph.workspace.Workspace;
 import org.junit.jupiter.api.Test;
 
-/** What becomes of a batch that is collected into again, and of one where that fails. */
+/** Collecting into an existing batch again, and what remains if that fails. */
 class CollectAgainTest extends CollectFixture {
     private void mark(Workspace workspace) {
         String document = workspace.batch().submission(ADA).documents().getFirst().id();

@@ -33,7 +33,7 @@ abstract class CollectFixture {
     @TempDir
     Path folder;
 
-    /** Makes a folder for temporary files that is this test's own until it is over. */
+    /** Creates a temporary folder for this test, used until it ends. */
     final Path ownTemporaryFolder() throws IOException {
         Path temporary = Files.createDirectory(folder.resolve("temporary"));
         System.setProperty("java.io.tmpdir", temporary.toString());

@@ -42,7 +42,7 @@ import org.epiglyph.workspace.Workspace;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 
-/** Collecting from a record service that can do more or less, and again from it. */
+/** Collecting, and collecting again, from record services with different abilities. */
 class CollectFromRecordTest extends CollectFixture {
     private static final String TASK = "t";
     private static final Instant DUE = Instant.parse("2026-03-30T17:00:00Z");

@@ -22,7 +22,7 @@ import org.epiglyph.workspace.BatchFolder;
 import org.epiglyph.workspace.Workspace;
 import org.junit.jupiter.api.Test;
 
-/** What is understood of a source: each file's student, rule, time and hand-in. */
+/** What is recognised in a source: each file's student, rule, time and hand-in. */
 class CollectPlanTest extends CollectFixture {
     @Test
     void everyFileIsCountedAndAGradeSheetAmongThemIsFound() throws Exception {
@@ -178,7 +178,7 @@ class CollectPlanTest extends CollectFixture {
         }
     }
 
-    /** Each file has one place: a student's, aside, or kept as it is; and the batch says why. */
+    /** Each file is assigned to a student, set aside, or stored as it is; and the batch says why. */
     @Test
     void whatBecameOfEachFileStandsBesideTheBatch() throws Exception {
         Path zip = zip("class.zip", files("K-1.txt", "x", "Fischer, Lena.txt", "y", "scan.txt", "z", "k-1.TXT", "w",
@@ -268,7 +268,7 @@ class CollectPlanTest extends CollectFixture {
         }
     }
 
-    /** Two places are read instead of one, so that each path begins with its folder. */
+    /** Two sources instead of one are read, so each path begins with its folder. */
     @Test
     void aDecisionStaysWithItsFileAndGoesToNoOtherOfThatName() throws Exception {
         Path one = Files.createDirectories(folder.resolve("one/a"));

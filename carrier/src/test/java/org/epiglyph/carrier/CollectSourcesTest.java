@@ -17,7 +17,7 @@ import java.util.zip.ZipOutputStream;
 import org.epiglyph.core.Problem;
 import org.junit.jupiter.api.Test;
 
-/** What is found in a source of files, what is told while it is read, and how it is left. */
+/** What is found in a source of files, what is reported while it is read, and how it is closed. */
 class CollectSourcesTest extends CollectFixture {
     @Test
     void aTableOfOneStudentOrWithoutScoresIsAFileAndNoSheet() throws Exception {
@@ -46,7 +46,7 @@ class CollectSourcesTest extends CollectFixture {
         assertThat(temporary).isEmptyDirectory();
     }
 
-    /** True if this process has a file open; only Linux says so. */
+    /** True if this process has a file open; known on Linux only. */
     private static boolean isOpen(Path file) throws IOException {
         try (Stream<Path> open = Files.list(Path.of("/proc/self/fd"))) {
             return open.anyMatch(one -> {

@@ -23,7 +23,7 @@ import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.workspace.Workspace;
 import org.junit.jupiter.api.Test;
 
-/** What becomes of every file that is collected, in the batch and handed back. */
+/** What happens to every collected file, in the batch and when handed back. */
 class CollectStoredTest extends CollectFixture {
     private static final Charset OLD = Charset.forName("IBM850");
 
@@ -67,7 +67,7 @@ class CollectStoredTest extends CollectFixture {
         }
     }
 
-    /** APPNOTE.TXT 6.3.10, 4.4.17: the name's bytes as they stand in the directory. */
+    /** APPNOTE.TXT 6.3.10, 4.4.17: the name's bytes as in the central directory. */
     @Test
     void namesInAnOldCodePageComeBackByteForByte() throws Exception {
         handBackOldNames("K-1_V\u00e2nia \u00c1vila_plan.txt");

@@ -15,7 +15,10 @@ import org.epiglyph.documents.MarkedPdf;
 import org.epiglyph.workspace.Workspace;
 import org.junit.jupiter.api.Test;
 
-/** What is handed back while names are covered is what would be handed back if they were not, and nothing on the way says a name. */
+/**
+ * What is handed back while names are covered equals what would be handed back otherwise, and nothing in between
+ * reveals a name.
+ */
 class CoveredHandBackTest extends HandedBackFixture {
     private static final Profile TEXT = new Profile(MarkedPdf.Form.ANNOTATIONS, Profile.Sheet.TEXT);
 

@@ -33,7 +33,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 
-/** Handing back into a folder: what lies there already, what is asked first, and what a receipt stands for. */
+/** Handing back into a folder: existing files, questions to the marker, and what a receipt means. */
 class FolderHandBackTest extends HandedBackFixture {
     private Workspace workspace;
     private Path out;
@@ -165,7 +165,7 @@ class FolderHandBackTest extends HandedBackFixture {
                 .isInstanceOf(Outcome.Done.class);
     }
 
-    /** Whatever changes what a student is handed makes the receipt one of earlier work; what does not, leaves it. */
+    /** Whatever changes what a student receives makes the receipt one of earlier work; nothing else does. */
     @Test
     void aReceiptStandsForJustWhatWentOut() throws Exception {
         Profile sheeted = Profile.USUAL.withSheet(Profile.Sheet.PDF);

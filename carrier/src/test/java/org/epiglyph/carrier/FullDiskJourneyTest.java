@@ -29,7 +29,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** Collecting, adding, making pages and handing back on a disk that is full, and once more when there is room. */
+/** Collecting, adding, making pages and handing back on a full disk, and again when there is space. */
 class FullDiskJourneyTest {
     private static final StudentKey ADA = new StudentKey("K-1");
     @TempDir

@@ -46,11 +46,11 @@ import org.epiglyph.workspace.Workspace;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.io.TempDir;
 
-/** One sealed submission with something private in each place that is, handed back under a profile. */
+/** One sealed submission with something private in every possible place, handed back with a profile. */
 abstract class HandedBackFixture {
     static final StudentKey ADA = new StudentKey("K-1");
     static final Clock CLOCK = Clock.fixed(Instant.parse("2026-03-20T20:00:00Z"), ZoneOffset.UTC);
-    /** A word that nobody would write, for each place that is private. */
+    /** A word that nobody would write, for each private place. */
     static final List<String> PLANTED = List.of("zquince", "zmedlar", "zdamson", "zsorb", "zbullace");
     @TempDir
     Path folder;

@@ -25,7 +25,7 @@ import org.epiglyph.exchange.record.HeldRecord;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 
-/** What goes into a record, what is believed to be there, and what the marker is asked first. */
+/** What is sent to a record, what is assumed to be there, and what the marker is asked first. */
 class HandingBackTest extends RecordFixture {
     @BeforeEach
     void holdNothing() {

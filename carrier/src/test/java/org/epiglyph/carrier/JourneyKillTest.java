@@ -25,7 +25,10 @@ import org.epiglyph.workspace.Workspace;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** The program is killed while it collects a batch and makes its pages: a batch is there whole or not at all, and its pages are made again. */
+/**
+ * The program is killed while it collects a batch and makes its pages: a batch exists completely or not at all, and its
+ * pages are made again.
+ */
 class JourneyKillTest {
     private static final int KILLS = Math.max(6, Integer.getInteger("epiglyph.torture.kills", 16) / 2);
     private static final List<Student> CLASS = List.of(new Student(new StudentKey("K-1"), "Ada", "Lind", ""),
@@ -33,7 +36,7 @@ class JourneyKillTest {
     @TempDir
     private Path folder;
 
-    /** Collects one batch after the other and makes its pages. */
+    /** Collects one batch after another and makes its pages. */
     static final class Journeys {
         public static void main(String[] arguments) throws Exception {
             Path source = Path.of(arguments[0]);

@@ -12,7 +12,7 @@ import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.exchange.filing.PlainLetters;
 import org.junit.jupiter.api.Test;
 
-/** Which of the kept filing rules is offered for the names of a source, and which is used unasked. */
+/** Which of the saved filing rules is suggested for the names of a source, and which is used without asking. */
 class KnownRulesTest {
     private static final FilingRule DASHED = FilingRule.of("dashed", FilingRule.FILE, "<any>-<family>-<free>");
     private static final FilingRule NARROW = FilingRule.of("narrow", FilingRule.FILE, "a-<family>-<free>");

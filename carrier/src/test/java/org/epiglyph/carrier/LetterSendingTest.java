@@ -46,7 +46,9 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** Letters, taken by an independent mail server (GreenMail) and read back by an independent reader (Jakarta Mail). */
+/**
+ * Letters, accepted by an independent mail server (GreenMail) and read back by an independent reader (Jakarta Mail).
+ */
 class LetterSendingTest {
     private static final StudentKey FREYA = new StudentKey("K-1");
     private static final StudentKey BAO = new StudentKey("K-2");

@@ -26,7 +26,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** What is written into which cell of the grade sheet, of the received one and of one of our own. */
+/** What is written into which cell of the grade sheet, of the received one and of our own. */
 class OutgoingSheetTest {
     private static final StudentKey ADA = new StudentKey("K-1");
     private static final StudentKey BAO = new StudentKey("K-2");

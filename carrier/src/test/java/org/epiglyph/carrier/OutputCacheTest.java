@@ -26,7 +26,7 @@ import org.epiglyph.documents.MarkedPdf;
 import org.epiglyph.workspace.Workspace;
 import org.junit.jupiter.api.Test;
 
-/** What did not change is not built again, and what did is; told apart by the time that a copy bears. */
+/** What did not change is not built again, and what did is; distinguished by the copy's modification time. */
 class OutputCacheTest extends HandedBackFixture {
     private static final String PDF = "K-1_work_marked.pdf";
     private static final String SHEET = "K-1_work_feedback.pdf";
@@ -97,7 +97,7 @@ class OutputCacheTest extends HandedBackFixture {
             Path kept = workspace.folder().outgoing().resolve("made").resolve("d1.pdf");
             byte[] written = first.clone();
             written[0] = 'X';
-            Files.write(kept, written); // the same file on the disk as the one in the folder that was handed back
+            Files.write(kept, written); // the same file on disk as the one in the handed-back folder
             Files.setLastModifiedTime(kept, FileTime.fromMillis(Files.getLastModifiedTime(kept).toMillis() + 10));
             assertThat(handBack(workspace, MarkedPdf.Form.ANNOTATIONS).get(PDF)).hasSameSizeAs(first)
                     .isNotEqualTo(written)

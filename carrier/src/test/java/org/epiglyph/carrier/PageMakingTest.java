@@ -37,7 +37,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** Pages in the background: in which order, again, and what a disk that fails does to them. */
+/** Making pages in the background: order, repetition, and a failing disk. */
 class PageMakingTest {
     private static final int CLASS = 6;
     @TempDir
@@ -67,7 +67,7 @@ class PageMakingTest {
     void close() throws Exception {
         for (Thread thread : Thread.getAllStackTraces().keySet()) {
             if (thread.getName().equals("making pages")) {
-                thread.join(20_000); // it may be in the midst of a page, and would write into a folder that is deleted
+                thread.join(20_000); // it may be in the middle of a page, and would write into a deleted folder
             }
         }
         workspace.close();
@@ -206,7 +206,7 @@ class PageMakingTest {
         assertThat(awaited()).isEmpty();
     }
 
-    /** As when a batch is handed back as soon as it is open: its pages are being made beside the desk. */
+    /** As when a batch is handed back as soon as it is open: its pages are being made in the background. */
     @Test
     void pagesThatAreBeingMadeBesideTheDeskAreWaitedForAndNotSpoilt() throws Exception {
         Queue<Throwable> failures = new ConcurrentLinkedQueue<>();

@@ -43,7 +43,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
-/** What the marker wrote for themselves is looked for wherever it might have got into what goes out. */
+/** Private text is searched for wherever it might have got into the output. */
 class PrivateWordsTest {
     private static final StudentKey ADA = new StudentKey("K-1");
     private static final String SAYING = "Ask the second marker about this";
@@ -151,7 +151,7 @@ class PrivateWordsTest {
                 file);
     }
 
-    /** By a slip of the program, since such a mark is left out before. */
+    /** Simulates a bug, since such a mark is left out earlier. */
     @Test
     void itIsReadInAnnotationsAndInTheMarksBesideADocument() throws Exception {
         Path source = folder.resolve("source.pdf");

@@ -40,9 +40,9 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.EnumSource;
 
-/** What students are handed, as it is chosen; and that nothing private is ever among it, in any form. */
+/** What students receive, as chosen; and nothing private is ever part of it, in any form. */
 class ProfileTest extends HandedBackFixture {
-    /** Every stream unpacked (qpdf), every byte looked at, in each encoding that a PDF string may have. */
+    /** Every stream decompressed (qpdf), every byte examined, in each encoding that a PDF string may have. */
     @ParameterizedTest
     @EnumSource(Profile.Sheet.class)
     void nothingPrivateIsInAnyByteOfAnyForm(Profile.Sheet sheet) throws Exception {
@@ -100,7 +100,7 @@ class ProfileTest extends HandedBackFixture {
                 .deciding(List.of())).containsExactly("pages PRINTED_MARGIN");
     }
 
-    /** The same words in a private place and in what goes out: by a slip of the hand, or of the program. */
+    /** The same text in a private place and in the output: by mistake, or by a bug. */
     @ParameterizedTest
     @EnumSource(MarkedPdf.Form.class)
     void wordsThatArePrivateStopTheParcelWhereverTheyStand(MarkedPdf.Form form) throws Exception {
@@ -126,7 +126,7 @@ class ProfileTest extends HandedBackFixture {
         }
     }
 
-    /** A saying that is the student's own hides no other, and what a file writes otherwise is read as it is meant. */
+    /** Private text that the student wrote too hides no other, and escaped text in a file is decoded first. */
     @ParameterizedTest
     @EnumSource(value = Profile.Sheet.class, names = "NONE", mode = EnumSource.Mode.EXCLUDE)
     void eachPrivateSayingIsLookedForInEachKindOfSheet(Profile.Sheet sheet) throws Exception {
@@ -145,7 +145,7 @@ class ProfileTest extends HandedBackFixture {
                 .isEqualTo("this & that");
     }
 
-    /** What cannot be read by the program may be read by the student. */
+    /** What the program cannot read may be readable for the student. */
     @Test
     void anEnclosureGoesAsItIsWhateverItHolds() throws Exception {
         Path odd = Files.write(folder.resolve("odd.txt"), new byte[]{(byte) 0xC3, (byte) 0x28, (byte) 0xFF});
@@ -218,7 +218,7 @@ class ProfileTest extends HandedBackFixture {
         assertThat(PdfContent.of(bound).toString()).contains("Units, please.");
         String text = read(bound);
         int own = text.indexOf("The range is 3.9 m.");
-        int sheet = text.indexOf("How the result came about");
+        int sheet = text.indexOf("How the result was computed");
         assertThat(own).isNotNegative();
         assertThat(sheet).isNotNegative();
         assertThat(sheet < own).isEqualTo(place == Profile.SheetPlace.BEFORE_THE_PAGES);

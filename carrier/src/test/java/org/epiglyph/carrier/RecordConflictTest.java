@@ -11,7 +11,7 @@ import org.epiglyph.exchange.record.Amendment;
 import org.epiglyph.exchange.record.HeldRecord;
 import org.junit.jupiter.api.Test;
 
-/** A record that is not as it was when it was last handed back: what arrives there, and whose word stands. */
+/** A record that has changed since it was last handed back: what is sent, and whose version prevails. */
 class RecordConflictTest extends RecordFixture {
     private static Choices resolving(Resolution.Way way, String tag) {
         return choices().resolving(Map.of(ADA, new Resolution(way, tag)));
@@ -74,7 +74,10 @@ class RecordConflictTest extends RecordFixture {
         assertThat(sent.getLast().amendment()).contains(new Amendment("A page was missed.", true));
     }
 
-    /** The answer to what we sent was lost: what the record holds is our own, and is known by what was noted before sending. */
+    /**
+     * The response to our request was lost: the record contains our own work, recognised by what was noted before
+     * sending.
+     */
     @Test
     void whatArrivedUnheardIsNotTakenForSomebodyElses() throws Exception {
         held = NOTHING;

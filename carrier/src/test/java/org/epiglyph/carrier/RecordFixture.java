@@ -29,7 +29,7 @@ abstract class RecordFixture extends HandedBackFixture {
     final RecordClient client = mock(RecordClient.class);
     final List<RecordClient.Parcel> sent = new ArrayList<>();
     Workspace workspace;
-    /** What the service holds; a parcel that names another tag is refused. */
+    /** The state of the service; a parcel that names another tag is refused. */
     HeldRecord held = theirs("v7", "5", "Resat in March.");
     boolean silent;
 
@@ -72,7 +72,7 @@ abstract class RecordFixture extends HandedBackFixture {
         return new Choices("Marker", false, Profile.USUAL, Map.of());
     }
 
-    /** As the marker does who finds something to say after all. */
+    /** As a marker does who has something to add. */
     final void rewrite(String text) {
         workspace.edit(new Edit.OpenAgain(ADA));
         workspace.edit(new Edit.WriteOnTheWhole(ADA, text));

@@ -28,7 +28,7 @@ import org.epiglyph.workspace.BatchFolder;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** What a batch remembers of the files that came, as it stands in files.json. */
+/** What a batch remembers about received files, as stored in files.json. */
 class RegisterTest {
     private static final List<Line> LINES = List.of(
             new Line("a/K-1.pdf", "aa", "d1", Fate.MATCHED, "K-1", false, "the key"),
@@ -84,7 +84,7 @@ class RegisterTest {
         assertThat(Register.EMPTY.gradeSheet(folder).orElseThrow().roster().students()).hasSize(1);
     }
 
-    /** So that the next collect knows each file that is there, once. */
+    /** So that the next collect recognises each existing file, once. */
     @Test
     void whatTheRegisterDoesNotKnowIsTakenFromTheBatch() {
         Document known = new Document("d-1", "a/K-1.pdf", "aa", 1, new Pages.Awaited(), "by its name");

@@ -43,7 +43,10 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** Scans whose words are recognised in the background, so that the class can be searched. Needs Tesseract, as CI installs it. */
+/**
+ * Scans whose text is recognised in the background, so that the class can be searched. Needs Tesseract, as CI installs
+ * it.
+ */
 class ScanReadingTest {
     private static final StudentKey ADA = new StudentKey("K-1");
     private static final StudentKey BAO = new StudentKey("K-2");
@@ -52,7 +55,7 @@ class ScanReadingTest {
     private Path batch;
     private final BlockingQueue<String> read = new LinkedBlockingQueue<>();
 
-    /** Ada has a page of words and a scanned one behind it, Bao a scan and then a broken file's place. */
+    /** Ada has a page of text and a scanned one after it, Bao a scan and then a placeholder for a broken file. */
     @BeforeEach
     void make() throws Exception {
         batch = folder.resolve("batch");

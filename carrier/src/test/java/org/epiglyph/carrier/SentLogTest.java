@@ -11,7 +11,7 @@ import org.epiglyph.workspace.BatchFolder;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** What was on its way is known again, by task and student, also after a line that was cut off. */
+/** What was being sent is recognised by task and student, also after a truncated line. */
 class SentLogTest {
     private static final Destination TASK = Destination.record("http://127.0.0.1:1", "T-1");
     private static final StudentKey ZOE = new StudentKey("Zoë");
@@ -59,7 +59,7 @@ class SentLogTest {
         log.sending(TASK, ZOE, "aa");
         log.arrived(TASK, ZOE, "aa");
         assertThat(read().has(TASK, ZOE, "aa")).isTrue();
-        log.sending(TASK, ZOE, "bb"); // and no answer came
+        log.sending(TASK, ZOE, "bb"); // and no response came
         assertThat(log.has(TASK, ZOE, "aa")).isFalse();
         assertThat(read().has(TASK, ZOE, "aa")).isFalse();
         log.sending(TASK, ZOE, "aa"); // and again none

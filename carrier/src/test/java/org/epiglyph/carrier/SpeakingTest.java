@@ -31,7 +31,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
 
-/** Remarks from the microphone to the student; what is handed out is read with poppler's pdfdetach and with opusdec. */
+/** Remarks from the microphone to the student; the output is read with poppler's pdfdetach and with opusdec. */
 class SpeakingTest extends HandedBackFixture {
     private static final int RATE = 16_000;
     private static final long MINUTE = 60_000;
@@ -45,7 +45,7 @@ class SpeakingTest extends HandedBackFixture {
         }
     }
 
-    /** A third of a second of silence, a tone, and as much silence. */
+    /** A third of a second of silence, a tone, and the same silence again. */
     static Path voice(Path file, int millis) throws IOException {
         short[] values = new short[millis * RATE / 1000];
         for (int i = RATE / 3; i < values.length - RATE / 3; i++) {
@@ -235,7 +235,7 @@ class SpeakingTest extends HandedBackFixture {
         }
     }
 
-    /** The program is killed while somebody speaks: what was said until a second before is there, and comes once. */
+    /** The program is killed during a recording: what was said up to a second before is there, once. */
     @Test
     void whatWasSaidUntilASecondBeforeAKillIsThere() throws Exception {
         Path log = folder.resolve("child.txt");
@@ -267,11 +267,11 @@ class SpeakingTest extends HandedBackFixture {
 
     private static long said(Path log) throws IOException {
         List<String> lines = new ArrayList<>(Files.exists(log) ? Files.readAllLines(log) : List.of());
-        lines.removeIf(l -> !l.matches("\\d+\\.")); // the last may not be whole
+        lines.removeIf(l -> !l.matches("\\d+\\.")); // the last may be incomplete
         return lines.isEmpty() ? 0 : Long.parseLong(lines.getLast().replace(".", ""));
     }
 
-    /** Speaks until it is killed, and says how much it has said. */
+    /** Records until it is killed, and prints how much it has recorded. */
     static final class Child {
         private Child() {}
 

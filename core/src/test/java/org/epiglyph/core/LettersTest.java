@@ -10,7 +10,7 @@ import net.jqwik.api.constraints.AlphaChars;
 import net.jqwik.api.constraints.StringLength;
 import org.junit.jupiter.api.Test;
 
-/** A few typed letters, by which something is found. */
+/** Matching by a few typed letters. */
 class LettersTest {
     @Test
     void capitalsAndAccentsPlayNoPartAndEveryWordHasToBeThere() {

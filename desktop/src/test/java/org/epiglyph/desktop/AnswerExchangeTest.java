@@ -31,7 +31,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** What a student writes in the record after a hand-back, there and back again. */
+/** A student's answer in the record after a hand-back, and the reply to it. */
 class AnswerExchangeTest {
     private static final StudentKey ADA = new StudentKey("K-4401");
     @TempDir

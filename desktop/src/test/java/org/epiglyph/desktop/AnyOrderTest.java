@@ -25,7 +25,7 @@ import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 import org.testfx.util.WaitForAsyncUtils;
 
-/** Commands, keys and clicks in an order that nobody would plan: none fails, and what was done is there afterwards. */
+/** Commands, keys and clicks in random order: none fails, and their results are there afterwards. */
 @ExtendWith(ApplicationExtension.class)
 class AnyOrderTest extends InWindow {
     private static final int STEPS = Integer.getInteger("epiglyph.torture.steps", 60);
@@ -94,7 +94,7 @@ class AnyOrderTest extends InWindow {
         });
     }
 
-    /** Only a window of the system's own cannot be shown here. */
+    /** Only the system's own windows cannot be shown here. */
     private void failed(Throwable e) {
         Throwable cause = e;
         while (cause.getCause() != null) {
@@ -119,7 +119,7 @@ class AnyOrderTest extends InWindow {
                 .stream()
                 .filter(t -> t.getName().contains("JavaFX Application"))
                 .forEach(t -> t.setUncaughtExceptionHandler((_, e) -> failed(e)));
-        WaitForAsyncUtils.autoCheckException = false; // it is done here
+        WaitForAsyncUtils.autoCheckException = false; // checked here instead
         Random random = new Random(SEED);
         for (int i = 0; i < STEPS; i++) {
             if (i % 25 == 0) {

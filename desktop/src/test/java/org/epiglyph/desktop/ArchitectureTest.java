@@ -12,7 +12,7 @@ import com.tngtech.archunit.lang.ArchRule;
 import com.tngtech.archunit.library.dependencies.SliceAssignment;
 import com.tngtech.archunit.library.dependencies.SliceIdentifier;
 
-/** The walls of docs/architecture.md. Maven modules hold most of them; these hold the rest. */
+/** The rules of docs/architecture.md that Maven modules do not enforce. */
 @AnalyzeClasses(packages = "org.epiglyph", importOptions = ImportOption.DoNotIncludeTests.class)
 class ArchitectureTest {
     @ArchTest
@@ -60,7 +60,7 @@ class ArchitectureTest {
                     "org.epiglyph.workspace..",
                     "org.epiglyph.carrier..", "org.epiglyph.command..", "org.epiglyph.desktop..");
 
-    /** Every package of every module by itself, those that others lie in as well. */
+    /** Every package of every module separately, including those that contain others. */
     @ArchTest
     static final ArchRule PACKAGES_FORM_NO_CIRCLES = slices().assignedFrom(new SliceAssignment() {
         @Override

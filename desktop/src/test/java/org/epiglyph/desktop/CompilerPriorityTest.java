@@ -13,13 +13,16 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.condition.EnabledOnOs;
 import org.junit.jupiter.api.condition.OS;
 
-/** Tried in a machine of its own, so that the tests' own compiler keeps its priority. */
+/** In a separate virtual machine, so that the tests' compiler keeps its priority. */
 @EnabledOnOs(OS.LINUX)
 class CompilerPriorityTest {
-    /** The place of the niceness in a thread's {@code stat} after the name in brackets (proc_pid_stat(5), field 19). */
+    /**
+     * The position of the nice value in a thread's {@code stat} after the name in brackets (proc_pid_stat(5), field
+     * 19).
+     */
     private static final int NICENESS = 16;
 
-    /** Lowers the priority and prints the threads whose niceness is not the usual. */
+    /** Lowers the priority and prints the threads with an unusual nice value. */
     static final class Child {
         public static void main(String[] arguments) throws Exception {
             CompilerPriority.lower();

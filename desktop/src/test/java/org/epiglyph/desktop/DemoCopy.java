@@ -10,13 +10,13 @@ import java.util.List;
 import java.util.stream.Stream;
 import org.epiglyph.demo.DemoWorld;
 
-/** The demo's office and shelf, made once for all tests of a run and copied for each. */
+/** The demo's office and shelf, created once for all tests of a run and copied for each. */
 public final class DemoCopy {
     private static Path made;
 
     private DemoCopy() {}
 
-    /** Puts an office and a shelf as they are before anything was collected. */
+    /** Creates an office and a shelf as they are before anything was collected. */
     public static synchronized void make(Path office, Path shelf) throws Exception {
         if (made == null) {
             Path fresh = Files.createTempDirectory("epiglyph-demo");

@@ -28,7 +28,7 @@ public final class DemoOffice implements AutoCloseable {
         this.token = token;
     }
 
-    /** Starts an office; its data is put in the folder {@code office}, the demo's shelf in {@code shelf}. */
+    /** Starts an office; its data is in the folder {@code office}, the demo's shelf in {@code shelf}. */
     public static DemoOffice open(Path folder) throws Exception {
         DemoCopy.make(folder.resolve("office"), folder.resolve("shelf"));
         RecordOffice office = RecordOffice.start(folder.resolve("office"), 0, Clock.systemUTC());
@@ -52,7 +52,7 @@ public final class DemoOffice implements AutoCloseable {
         return office.mailPort();
     }
 
-    /** A client that may do everything. */
+    /** A client with all permissions. */
     public RecordClient client() throws Exception {
         return RecordServices.installed().connect(address(), token);
     }

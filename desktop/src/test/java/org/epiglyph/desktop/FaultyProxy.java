@@ -12,7 +12,7 @@ import java.util.Random;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
 
-/** Stands between the program and the record office and does to the bytes what networks and services do, seeded. */
+/** A proxy between the program and the record office that simulates network and service faults from a seed. */
 final class FaultyProxy implements AutoCloseable {
     private static final String HEAD = "HTTP/1.1 ";
     private final ServerSocket socket;
@@ -21,7 +21,7 @@ final class FaultyProxy implements AutoCloseable {
     private final AtomicInteger faults = new AtomicInteger();
     private volatile double share;
 
-    /** What may become of an exchange. */
+    /** What can happen to an exchange. */
     enum Fault {
         CUT_REQUEST, CUT_ANSWER, LOSE_ANSWER, DELAY, TRICKLE, TWICE, LIE, REFUSE, REDIRECT, NULL_ANSWER
     }
@@ -37,7 +37,7 @@ final class FaultyProxy implements AutoCloseable {
         return "http://127.0.0.1:" + socket.getLocalPort();
     }
 
-    /** @param share of exchanges to which something happens, 0 to 1 */
+    /** @param share of exchanges with a fault, 0 to 1 */
     void faults(double share) {
         this.share = share;
     }
@@ -69,7 +69,7 @@ final class FaultyProxy implements AutoCloseable {
             }
             answer(client.getOutputStream(), request, fault);
         } catch (IOException e) {
-            return; // the program has gone away, as it may
+            return; // the program has closed the connection, as it may
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
         }
@@ -99,7 +99,7 @@ final class FaultyProxy implements AutoCloseable {
     private static void send(OutputStream out, byte[] answer, Fault fault) throws IOException, InterruptedException {
         switch (fault) {
             case LOSE_ANSWER -> {
-                // the office has it, and nobody hears
+                // the office has it, but the response is lost
             }
             case CUT_ANSWER -> out.write(answer, 0, answer.length / 2);
             case DELAY -> {
@@ -136,7 +136,7 @@ final class FaultyProxy implements AutoCloseable {
         }
     }
 
-    /** A request with its body, by its length; the program sends none in pieces of unknown length here. */
+    /** A request with its body, by its length; the program sends no chunked requests here. */
     private static byte[] message(InputStream in) throws IOException {
         java.io.ByteArrayOutputStream bytes = new java.io.ByteArrayOutputStream();
         while (true) {

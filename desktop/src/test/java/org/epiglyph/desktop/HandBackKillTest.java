@@ -28,7 +28,10 @@ import org.epiglyph.workspace.Workspace;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** The program is killed while it hands back; what went is known, nothing goes twice, and nobody is asked about our own work. */
+/**
+ * The program is killed while it hands back; it is known what was sent, nothing is sent twice, and nobody is asked
+ * about our own work.
+ */
 class HandBackKillTest {
     private static final int KILLS = Math.max(5, Integer.getInteger("epiglyph.torture.kills", 16) / 2);
     private static final List<StudentKey> STUDENTS = List.of(new StudentKey("K-4401"), new StudentKey("K-4402"),
@@ -36,7 +39,7 @@ class HandBackKillTest {
     @TempDir
     private Path folder;
 
-    /** Scores anew and hands back, again and again. */
+    /** Changes scores and hands back, repeatedly. */
     static final class HandingBackForEver {
         public static void main(String[] arguments) throws Exception {
             Workspace workspace = Workspace.open(Path.of(arguments[0]), Clock.systemUTC());
@@ -90,7 +93,7 @@ class HandBackKillTest {
                     if (sealed.contains(student)) {
                         assertThat(record.path("idempotencyKey").asText())
                                 .isEqualTo(Fingerprint.of(workspace.batch(), student, List.of()));
-                    } else { // killed between opening it again and sealing it, so that it waits for the marker
+                    } else { // killed between reopening and sealing, so it waits for the marker
                         assertThat(workspace.batch().submission(student).handedBack()).isFalse();
                     }
                     versions += record.path("version").asInt();

@@ -48,13 +48,13 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** What is called sent is there: against the running office, through a network that does what networks do. */
+/** What is reported as sent is there: against a running office, through an unreliable network. */
 class HandBackTrustTest {
     private static final StudentKey ADA = new StudentKey("K-4401");
     private static final StudentKey BAO = new StudentKey("K-4402");
     private static final int ROUNDS = Integer.getInteger("epiglyph.torture.handbacks", 40);
     private static final long SEED = Long.getLong("epiglyph.torture.seed", 13);
-    /** Tried again at once, so that trials do not wait. */
+    /** Retries at once, so that tests do not wait. */
     private static final Backoff SOON = new Backoff(Duration.ofMillis(5), Duration.ofMillis(300));
     @TempDir
     private Path folder;
@@ -137,7 +137,7 @@ class HandBackTrustTest {
             RecordClient losing = client(proxy.address());
             HandingBack handingBack = new HandingBack(workspace, Clock.systemUTC(), usual());
             handingBack.toRecord(losing, DemoWorld.TASK, Progress.NONE);
-            workspace.edit(new Edit.RecordReceipt(ADA, Optional.empty())); // the answer never came
+            workspace.edit(new Edit.RecordReceipt(ADA, Optional.empty())); // the response never came
             seal(ADA, "22");
             assertThat(handingBack.toRecord(losing, DemoWorld.TASK, Progress.NONE).outcomes()).singleElement()
                     .isInstanceOf(Outcome.Done.class);
@@ -159,7 +159,7 @@ class HandBackTrustTest {
                 .toRecord(losing, DemoWorld.TASK, Progress.NONE)
                 .outcomes()).singleElement().isInstanceOf(Outcome.Failed.class);
         assertThat(record(ADA).path("score").decimalValue()).as("it arrived all the same").isEqualByComparingTo("21");
-        seal(ADA, "20"); // as the last receipt says, and not as the record has it
+        seal(ADA, "20"); // as in the last receipt, but not in the record
         RecordClient refusing = mock(RecordClient.class, delegatesTo(client(office.address())));
         doThrow(new Problem("Busy.")).when(refusing).handBack(any(), any());
         for (int i = 0; i < 2; i++) {
@@ -267,9 +267,12 @@ class HandBackTrustTest {
         assertThat(names).as("Info-ZIP").contains("K-2_Pl").contains("_marked.pdf");
     }
 
-    // --- the long one
+    // --- the long test
 
-    /** Whatever happens on the way: what has a receipt is there, nothing is there twice, and in the end all is there as it is now. */
+    /**
+     * Whatever happens in between: what has a receipt is there, nothing is stored twice, and in the end everything is
+     * there in its current state.
+     */
     @Test
     void throughAFaultyNetworkNothingUnsentIsCalledSentAndNothingGoesTwice() throws Exception {
         List<StudentKey> students = List.of(ADA, BAO, new StudentKey("K-4408"));

@@ -22,7 +22,7 @@ import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 
-/** A key that is held repeats itself, as keyboards do; the desk is left and found again as it was. */
+/** A held key repeats, as keyboards do; the desk is left and returned to unchanged. */
 @ExtendWith(ApplicationExtension.class)
 class HeldKeyTest extends InWindow {
     @Start

@@ -13,7 +13,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
 
-/** The program in its window with the small batch, made anew for each test. */
+/** The program in its window with the small batch, created for each test. */
 public abstract class InWindow {
     @TempDir
     private static Path worlds;
@@ -21,25 +21,25 @@ public abstract class InWindow {
     protected SmallBatch batch;
     protected Program program;
 
-    /** Shows the program at its shelf. */
+    /** Shows the program with its shelf. */
     protected void show(Stage stage) throws Exception {
         show(stage, start -> start);
     }
 
-    /** Shows the program, started in another way, at its shelf. */
+    /** Shows the program with its shelf, with other start options. */
     protected void show(Stage stage, UnaryOperator<Program.Start> how) throws Exception {
         batch = SmallBatch.make(newWorld());
         prepare();
         show(stage, batch.folder().getParent(), how);
     }
 
-    /** A folder for what a test makes, its own each time. */
+    /** A folder for the files of a test, different each time. */
     protected Path newWorld() {
         world = worlds.resolve(String.valueOf(System.nanoTime()));
         return world;
     }
 
-    /** Shows the program at a shelf that the test has made in its {@linkplain #newWorld world}. */
+    /** Shows the program with a shelf that the test created in its {@linkplain #newWorld world}. */
     protected void show(Stage stage, Path shelf, UnaryOperator<Program.Start> how) throws Exception {
         program = new Program(how.apply(new Program.Start(shelf, world.resolve("settings"), "", "")),
                 Clock.systemUTC());
@@ -54,12 +54,12 @@ public abstract class InWindow {
         Screen.end(program);
     }
 
-    /** The model of the desk, which is in sight. */
+    /** The model of the visible desk. */
     protected DeskModel model() {
         return ((Desk) program.frame().place()).model();
     }
 
-    /** Waits until the desk is in sight with all that lies around the pages, and these have the focus. */
+    /** Waits until the desk is shown completely and the pages have the focus. */
     protected void atDesk(FxRobot robot) {
         waitFor(() -> program.frame().place() instanceof Desk && leaf(robot) != null && leaf(robot).getWidth() > 100
                 && Screen.isThere(robot, ".ledger-foot") && Screen.isFocused(robot, ".page-roll"));

@@ -38,7 +38,7 @@ import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 
-/** Parts of the interface that the story does not come by, with the class collected from files. */
+/** Parts of the interface that the story does not cover, with the class collected from files. */
 @ExtendWith(ApplicationExtension.class)
 class InterfaceTest {
     @TempDir
@@ -249,7 +249,7 @@ class InterfaceTest {
         assertThat(submission().sealed()).isFalse();
     }
 
-    // --- helping hands
+    // --- helpers
 
     private static void click(FxRobot robot, double x, double y) {
         robot.clickOn(onPage(robot, x, y));

@@ -37,7 +37,10 @@ import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 import org.testfx.util.WaitForAsyncUtils;
 
-/** Every place can be left while work goes on: the work holds the batch, the top line shows it, and no receipt is lost. */
+/**
+ * Every screen can be left while work is in progress: the work holds the batch open, the top line shows it, and no
+ * receipt is lost.
+ */
 @ExtendWith(ApplicationExtension.class)
 class LeavingTest {
     @TempDir

@@ -17,7 +17,7 @@ import java.util.stream.Stream;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
-/** Every message that a module says has words, no words are left over, and every pattern can be formatted. */
+/** Every message used by a module has a text, no text is unused, and every pattern can be formatted. */
 class MessagesTest {
     private static final Pattern SAID = Pattern
             .compile("Message\\s*\\.of\\(\\s*(\\w+)\\.class,\\s*(?:[^\"?;]*\\?\\s*\"(\\w+)\"\\s*:\\s*)?\"(\\w+)\"");

@@ -44,8 +44,9 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 /**
- * Hand-backs while the record office fails, is busy, is cut off, hears twice, and is changed under way by somebody else; the
- * program is killed in a tenth of them. The office keeps every version, so that afterwards it can be told what happened.
+ * Hand-backs while the record office fails, is busy, drops connections, processes requests twice, and is changed by
+ * somebody else; the program is killed in a tenth of them. The office keeps every version, so what happened can be
+ * examined afterwards.
  */
 class OfficeFaultsTest {
     private static final int ROUNDS = Integer.getInteger("epiglyph.torture.handbacks", 90) / 3;
@@ -54,7 +55,7 @@ class OfficeFaultsTest {
     private static final List<StudentKey> STUDENTS = List.of(new StudentKey("K-4401"), new StudentKey("K-4402"),
             new StudentKey("K-4408"));
     private final Random random = new Random(SEED);
-    /** Tags of versions by somebody else that the marker has looked at and replaced, by student. */
+    /** Tags of other people's versions that the marker has looked at and replaced, by student. */
     private final Map<StudentKey, Set<String>> replaced = new HashMap<>();
     @TempDir
     private Path folder;
@@ -67,7 +68,7 @@ class OfficeFaultsTest {
                 .connect(address, token);
     }
 
-    /** Hands one student after the other back, in the order that it is given. */
+    /** Hands back one student after another, in the given order. */
     static final class Child {
         public static void main(String[] arguments) throws Exception {
             try (Workspace workspace = Workspace.open(Path.of(arguments[0]), Clock.systemUTC())) {
@@ -129,7 +130,7 @@ class OfficeFaultsTest {
                 .toRecord(client(office.address(), token), DemoWorld.TASK, order, Progress.NONE);
     }
 
-    /** What the marker does who is shown theirs and decides for the own. */
+    /** A marker who is shown the other version and decides for their own. */
     private Map<StudentKey, Resolution> decide(Report report) {
         Map<StudentKey, Resolution> ours = new HashMap<>();
         for (Outcome outcome : report.outcomes()) {

@@ -24,7 +24,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** The second protocol, held against the stand-in of the record office. Paths and fields are from memory. */
+/** The second protocol, tested with the record office. Paths and fields are from memory. */
 class OneRosterClientTest {
     private static final StudentKey ADA = new StudentKey("K-4401");
     @TempDir

@@ -17,14 +17,14 @@ import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 
-/** The window that is there before the program is. */
+/** The window that is shown before the program is built. */
 @ExtendWith(ApplicationExtension.class)
 class OpeningWindowTest {
     @TempDir
     private Path world;
     private Stage stage;
 
-    /** Its own, since the one that tests share keeps what is set on it. */
+    /** A separate stage, since the one that tests share keeps what is set on it. */
     @BeforeEach
     void make(FxRobot robot) {
         robot.interact(() -> stage = new Stage());

@@ -20,7 +20,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
-/** What a record service may do to whoever asks it: hang, flood, lead elsewhere, answer anything. */
+/** What a record service may do to a client: hang, flood, redirect, respond with anything. */
 class RecordServiceTrustTest {
     private static final Backoff SOON = new Backoff(Duration.ofMillis(5), Duration.ofMillis(300));
 
@@ -28,7 +28,7 @@ class RecordServiceTrustTest {
         return new RecordServices(List.of(), SOON).connect(address, "token");
     }
 
-    /** A server that does one thing to whoever asks. */
+    /** A server that treats every request the same way. */
     private static HttpServer server(com.sun.net.httpserver.HttpHandler handler) throws IOException {
         HttpServer server = HttpServer.create(new InetSocketAddress("127.0.0.1", 0), 0);
         server.createContext("/", handler);

@@ -32,7 +32,7 @@ import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 
-/** Words that are written from right to left, on more than one line; the very same words with the breaks made by hand are the check. */
+/** Right-to-left text on more than one line, compared with the same text with manual line breaks. */
 @ExtendWith(ApplicationExtension.class)
 class RightToLeftTest extends InWindow {
     /** Numbers from one to nine, in Hebrew and in Arabic. */
@@ -50,7 +50,7 @@ class RightToLeftTest extends InWindow {
         return text;
     }
 
-    /** With a break after each word that is the last for which there is room. */
+    /** With a line break after each word that is the last to fit. */
     private static String broken(String text, String family, double width) {
         StringBuilder lines = new StringBuilder();
         String line = "";
@@ -115,7 +115,7 @@ class RightToLeftTest extends InWindow {
 
     @Test
     void partsInAnotherFontStandWhereTheyAreRead(FxRobot robot) {
-        String family = "Source Serif 4"; // which has the hyphen and no Hebrew letters
+        String family = "Source Serif 4"; // which has the hyphen but no Hebrew letters
         AtomicReference<int[]> whole = new AtomicReference<>();
         AtomicReference<int[]> parts = new AtomicReference<>();
         robot.interact(() -> {
@@ -125,7 +125,7 @@ class RightToLeftTest extends InWindow {
         assertThat(difference(whole.get(), parts.get())).as("shares of ink that stand elsewhere").isLessThan(0.4);
     }
 
-    /** How much is drawn in each column. */
+    /** The amount of ink in each column. */
     private static int[] ink(int[] picture) {
         int[] columns = new int[400];
         for (int i = 0; i < picture.length; i++) {
@@ -134,13 +134,13 @@ class RightToLeftTest extends InWindow {
         return columns;
     }
 
-    /** 0 where all is in the same columns, 1 where nothing is. */
+    /** 0 if all ink is in the same columns, 1 if none is. */
     private static double difference(int[] one, int[] other) {
         double differs = IntStream.range(0, one.length).map(i -> Math.abs(one[i] - other[i])).sum();
         return differs / (Arrays.stream(one).sum() + Arrays.stream(other).sum());
     }
 
-    /** Where the carets of each letter stand from above. */
+    /** The vertical positions of each letter's caret. */
     private static List<Double> heights(Text text) {
         text.setWrappingWidth(200);
         String plain = text.getText();

@@ -27,7 +27,7 @@ public final class Screen {
 
     private Screen() {}
 
-    /** Starts a program with the shelf that a batch lies on, and settings in a world's folder. */
+    /** Starts a program with the shelf that contains a batch, and settings in a world's folder. */
     public static Program start(Stage stage, Path batch, Path world) {
         Program program = new Program(new Program.Start(batch.getParent(), world.resolve("settings"), "", ""),
                 Clock.systemUTC());
@@ -35,7 +35,7 @@ public final class Screen {
         return program;
     }
 
-    /** Shows a program at its shelf. */
+    /** Shows a program with its shelf. */
     public static void show(Stage stage, Program program) {
         stage.setScene(OpeningWindow.scene(program.frame()));
         Closing.attach(stage, program.frame());
@@ -43,7 +43,7 @@ public final class Screen {
         stage.show();
     }
 
-    /** Ends a program as closing its window does, and waits for the page that is being made. */
+    /** Ends a program as closing its window does, and waits for the page being made. */
     public static void end(Program program) throws InterruptedException {
         WaitForAsyncUtils.asyncFx(program::end);
         WaitForAsyncUtils.waitForFxEvents();
@@ -54,7 +54,7 @@ public final class Screen {
         }
     }
 
-    /** The first page in the roll; null while there is none. */
+    /** The first page in the roll; null if there is none. */
     public static Region leaf(FxRobot robot) {
         return (Region) robot.lookup(".page-leaf")
                 .queryAll()
@@ -63,7 +63,7 @@ public final class Screen {
                 .orElse(null);
     }
 
-    /** A place of the first page, an upright A4 sheet, in points; gives where that is on the screen. */
+    /** A point of the first page, an upright A4 sheet, in points; returns its position on the screen. */
     public static Point2D onPage(FxRobot robot, double x, double y) {
         Region leaf = leaf(robot);
         double scale = leaf.getWidth() / A4_POINTS;
@@ -75,7 +75,7 @@ public final class Screen {
         return onPage(robot, place.x(), place.y());
     }
 
-    /** Drags with the main button from a place of the first page to another, by way of the middle. */
+    /** Drags with the main button from one point of the first page to another, through the middle. */
     public static void drag(FxRobot robot, PagePoint from, PagePoint to) {
         robot.moveTo(onPage(robot, from)).press(MouseButton.PRIMARY);
         robot.moveTo(onPage(robot, new PagePoint((from.x() + to.x()) / 2, (from.y() + to.y()) / 2)))
@@ -83,7 +83,7 @@ public final class Screen {
                 .release(MouseButton.PRIMARY);
     }
 
-    /** A press, a drag or a release at a place of the first page; the headless platform's own pointer knows no modifiers. */
+    /** A press, drag or release at a point of the first page; the headless platform's pointer knows no modifiers. */
     public static void mouse(FxRobot robot, EventType<MouseEvent> type, PagePoint at, boolean shift) {
         Region leaf = leaf(robot);
         Point2D scene = leaf.localToScene(leaf.screenToLocal(onPage(robot, at)));
@@ -92,7 +92,7 @@ public final class Screen {
                 true, null)));
     }
 
-    /** The words of a label or field; empty where it is not there. */
+    /** The text of a label or field; empty if it does not exist. */
     public static String text(FxRobot robot, String query) {
         return switch (robot.lookup(query).tryQuery().orElse(null)) {
             case Labeled labeled -> labeled.getText();
@@ -109,7 +109,7 @@ public final class Screen {
         return robot.lookup(query).tryQuery().filter(Node::isFocused).isPresent();
     }
 
-    /** Lets the interface work until something holds, what it is asked of is there too; gives up after 20 seconds. */
+    /** Lets the interface work until a condition holds and the nodes it asks for exist; gives up after 20 seconds. */
     public static void waitFor(BooleanSupplier condition) {
         try {
             WaitForAsyncUtils.waitFor(20, TimeUnit.SECONDS, () -> {

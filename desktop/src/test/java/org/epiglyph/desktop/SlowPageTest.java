@@ -35,7 +35,10 @@ import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 import org.testfx.util.WaitForAsyncUtils;
 
-/** A page that would be drawn for ever says so after a while, can be tried with more time, and stops nothing else. */
+/**
+ * A page that would take forever to render says so after a while, can be retried with more time, and blocks nothing
+ * else.
+ */
 @ExtendWith(ApplicationExtension.class)
 class SlowPageTest {
     private static final int LEVELS = 12;
@@ -44,7 +47,7 @@ class SlowPageTest {
     private Program program;
     private Path folder;
 
-    /** Forms of which each draws the one below it ten times (ISO 32000-2, 8.10). */
+    /** Forms each of which draws the next one ten times (ISO 32000-2, 8.10). */
     private static byte[] nestedForms() {
         StringBuilder pdf = new StringBuilder("%PDF-1.4\n1 0 obj<</Type/Catalog/Pages 2 0 R>>endobj\n"
                 + "2 0 obj<</Type/Pages/Count 1/Kids[3 0 R]>>endobj\n3 0 obj<</Type/Page/Parent 2 0 R/MediaBox[0 0 300 400]"

@@ -26,12 +26,12 @@ import org.epiglyph.documents.OpenDocument;
 import org.epiglyph.workspace.NewBatch;
 import org.epiglyph.workspace.Originals;
 
-/** Three students with pages of the demo: K-1 typed, K-2 a scan, K-3 typed and handed in twice. Made in a moment. */
+/** Three students with pages of the demo: K-1 typed, K-2 a scan, K-3 typed and handed in twice. Quick to create. */
 public final class SmallBatch {
     public static final StudentKey TYPED = new StudentKey("K-1");
     public static final StudentKey SCANNED = new StudentKey("K-2");
     public static final StudentKey TWICE = new StudentKey("K-3");
-    /** What K-3 wrote with the second hand-in: more than there is room for in the ledger. */
+    /** K-3's message with the second hand-in: longer than the space in the ledger. */
     public static final String MESSAGE = "I have done question two again \uD83D\uDE42. ".repeat(90).strip();
     private final Path folder;
     private final Path typed;
@@ -46,12 +46,12 @@ public final class SmallBatch {
         return folder;
     }
 
-    /** A PDF with words, as K-1 handed it in. */
+    /** A PDF with text, as handed in by K-1. */
     public Path typed() {
         return typed;
     }
 
-    /** Makes the batch in a folder of its own within the world. */
+    /** Creates the batch in a folder of its own within the world. */
     public static SmallBatch make(Path world) throws Exception {
         DemoCopy.make(world.resolve("office"), world.resolve("demo shelf"));
         Path files = world.resolve("office").resolve("tasks").resolve(DemoWorld.TASK).resolve("files");
@@ -94,7 +94,7 @@ public final class SmallBatch {
                     return pdf;
                 }
             } catch (Problem e) {
-                continue; // the demo has one that cannot be read
+                continue; // one in the demo cannot be read
             }
         }
         throw new IllegalStateException("The demo has no such document");

@@ -52,9 +52,9 @@ import org.testfx.framework.junit5.Start;
 import org.testfx.util.WaitForAsyncUtils;
 
 /**
- * With 1,000 students, 1,200 pages, 5,000 remarks, 5,000 files and 200 batches no act holds the interface for long. Each act
- * is done once before it is measured, since the first time of anything loads it. The bound is for a machine that
- * does other things besides; what is wanted is 50 ms.
+ * With 1,000 students, 1,200 pages, 5,000 remarks, 5,000 files and 200 batches no command blocks the interface for
+ * long. Each command is run once before it is measured, since the first run loads classes. The limit allows for a busy
+ * machine; the goal is 50 ms.
  */
 @ExtendWith(ApplicationExtension.class)
 class StallTest extends InWindow {
@@ -90,7 +90,7 @@ class StallTest extends InWindow {
         return new StudentKey("K-" + number);
     }
 
-    /** The first student's document has all the pages; the next nine have one of two. */
+    /** The first student's document has all the pages; the next nine have one of two pages. */
     private static void make(Path folder, int students, byte[] first) throws Exception {
         try (NewBatch batch = NewBatch.at(folder)) {
             for (int i = 0; i < students; i++) {
@@ -120,7 +120,7 @@ class StallTest extends InWindow {
         void run() throws Exception;
     }
 
-    /** Does something twice and takes the longest stall of the second time. */
+    /** Runs something twice and measures the longest stall of the second run. */
     private static void assertNoStall(String what, Act act) throws Exception {
         act.run();
         try (StallWatch watch = new StallWatch()) {

@@ -8,8 +8,8 @@ import java.util.concurrent.atomic.AtomicLong;
 import javafx.application.Platform;
 
 /**
- * Measures the longest time for which the interface thread was at one thing: its own CPU time until it came to what was
- * asked of it meanwhile. A busy machine does not lengthen that, other than a clock's time.
+ * Measures the longest time for which the interface thread was busy with one task: its own CPU time until it reached
+ * the next queued task. Unlike clock time, it does not grow on a busy machine.
  */
 final class StallWatch implements AutoCloseable {
     private static final ThreadMXBean THREADS = ManagementFactory.getThreadMXBean();
@@ -43,7 +43,7 @@ final class StallWatch implements AutoCloseable {
         }
     }
 
-    /** The longest until now, in milliseconds of CPU time; begins anew. */
+    /** The longest so far, in milliseconds of CPU time; resets. */
     long takeMillis() {
         return TimeUnit.NANOSECONDS.toMillis(longest.getAndSet(0));
     }

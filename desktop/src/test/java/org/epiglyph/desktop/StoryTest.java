@@ -65,7 +65,7 @@ import org.testfx.util.WaitForAsyncUtils;
 
 /**
  * The whole story with mouse and keyboard on the demo's class: collect, ink, highlight, stamp, phrase, scores, undo,
- * seal, hand back. Then the record office is asked, and the annotated PDF is read by a library that the program does
+ * seal, hand back. Then the record office is queried, and the annotated PDF is read by a library that the program does
  * not use (OpenPDF).
  */
 @ExtendWith(ApplicationExtension.class)
@@ -189,7 +189,7 @@ class StoryTest {
             robot.write(score);
             robot.type(KeyCode.ENTER);
         }
-        robot.write("a"); // a level worth one number; the next criterion's turn comes by itself
+        robot.write("a"); // a level worth one number; the focus goes to the next criterion
         robot.write("1.5");
         robot.type(KeyCode.ENTER);
         assertThat(text(robot, "#total")).isEqualTo("26");
@@ -220,7 +220,7 @@ class StoryTest {
     private void handBack(FxRobot robot) {
         robot.push(KeyCode.CONTROL, KeyCode.DIGIT3);
         waitFor(() -> robot.lookup("#visible").tryQuery().isPresent());
-        waitFor(() -> robot.lookup("go there").tryQuery().isPresent()); // two pages were never on the screen
+        waitFor(() -> robot.lookup("go there").tryQuery().isPresent()); // two pages were never shown
         assertThat(robot.lookup("#hand-back-send").query().isDisabled()).as("nobody is ready").isTrue();
         robot.clickOn("Adaeze Lindqvist-Moreau");
         accept(robot, "pages not seen: ", "the rest is a printed form");
@@ -235,7 +235,7 @@ class StoryTest {
         assertThat(submission().stage(batch().scheme())).isEqualTo(org.epiglyph.core.batch.Stage.HANDED_BACK);
     }
 
-    /** By keys, what was found first about the chosen student. */
+    /** Accepts the first finding of the selected student with keys. */
     private static void accept(FxRobot robot, String found, String why) {
         waitFor(() -> asks(robot, found));
         robot.type(KeyCode.A);
@@ -371,7 +371,7 @@ class StoryTest {
         }
     }
 
-    // --- helping hands
+    // --- helpers
 
     private Batch batch() {
         return program.openBatch().orElseThrow().batch();

@@ -17,7 +17,7 @@ import java.util.stream.Stream;
 import org.epiglyph.desktop.frame.UiText;
 import org.junit.jupiter.api.Test;
 
-/** Every key that the code asks for has words, and every pattern can be formatted. */
+/** Every key used by the code has a text, and every pattern can be formatted. */
 class UiTextTest {
     private static final Pattern KEY = Pattern
             .compile(

@@ -15,7 +15,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
-/** ISO 32000-2, 12.6: where actions stand (tables 196 to 200), and which kinds run or start something (12.6.4). */
+/** ISO 32000-2, 12.6: where actions occur (tables 196 to 200), and which kinds execute or open something (12.6.4). */
 class ActiveContentTest {
     private PDDocument document;
     private COSDictionary catalog;

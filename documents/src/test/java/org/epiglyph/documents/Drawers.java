@@ -10,7 +10,10 @@ import javax.imageio.ImageIO;
 import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PagePoint;
 
-/** Programs that the project did not make draw a page at 144 dots an inch, two pixels a point; their pictures are compared. */
+/**
+ * Renders pages with programs that are not part of the project, at 144 dots per inch (two pixels per point), and
+ * compares the images.
+ */
 final class Drawers {
     static final List<String> ALL = List.of("poppler", "mupdf");
 
@@ -32,7 +35,7 @@ final class Drawers {
         return ImageIO.read(png.toFile());
     }
 
-    /** True if a pixel looks different; a page with blending may be rounded a little otherwise than one without. */
+    /** True if a pixel looks different; a page with blending may be rounded slightly differently from one without. */
     private static boolean differs(int one, int other) {
         int red = Math.abs((one >> 16 & 255) - (other >> 16 & 255));
         int green = Math.abs((one >> 8 & 255) - (other >> 8 & 255));

@@ -47,8 +47,8 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 /**
- * Every kind of mark on pages of every turn, with odd crop boxes and user units (ISO 32000-2, table 31), read back by
- * OpenPDF and drawn by poppler and mupdf: each must change the page where it stands, and nothing elsewhere.
+ * Every kind of mark on pages of every rotation, with odd crop boxes and user units (ISO 32000-2, table 31), read back
+ * by OpenPDF and rendered by poppler and mupdf: each must change the page where it is, and nowhere else.
  */
 class EveryMarkTest {
     private static final PageRef PAGE = new PageRef("d1", 0);
@@ -73,7 +73,7 @@ class EveryMarkTest {
         return new Head(id, PAGE, Ink.MADDER, (360 - rotation) % 360, Remark.of(text), "", "reasoning");
     }
 
-    /** Words lie along the page as it is shown, so a turned page has them upright in page space. */
+    /** Words run along the page as it is shown, so on a rotated page they are vertical in page space. */
     private static PageBox words(double x, double y, int rotation) {
         return rotation % 180 == 0 ? new PageBox(x, y, 60, 12) : new PageBox(x, y, 12, 50);
     }
@@ -146,7 +146,7 @@ class EveryMarkTest {
         isDrawn(original, marks, marked(original, marks), new Turned(rotation, left, bottom, unit));
     }
 
-    /** Without remarks, so that there is no margin to be wider by. */
+    /** Without remarks, so that no margin is added. */
     @ParameterizedTest
     @CsvSource({"0, 0, 0, 1", "90, 13.5, -20, 1", "180, -7, 44, 2", "270, 30, 20, 0.5"})
     void flattenedEachIsDrawnThereTooAndNoAnnotationIsLeft(int rotation, float left, float bottom, double unit)
@@ -199,7 +199,7 @@ class EveryMarkTest {
         return named(annotations, name).getAsName(PdfName.SUBTYPE).toString();
     }
 
-    /** ISO 32000-2, 12.5.6: the annotation types and the entries that each needs. */
+    /** ISO 32000-2, 12.5.6: the annotation types and their required entries. */
     @Test
     void eachIsTheStandardsAnnotationForIt() throws Exception {
         Path marked = marked(original(0, 0, 0, 1), oneOfEach(0));
@@ -229,7 +229,7 @@ class EveryMarkTest {
         }
     }
 
-    /** ISO 32000-2, 12.5.6.2: annotations are grouped by IRT to the first and RT Group. */
+    /** ISO 32000-2, 12.5.6.2: annotations are grouped by IRT to the first one and RT Group. */
     @Test
     void aReplacementIsACaretWithItsStrikeOutInOneGroup() throws Exception {
         Path marked = marked(original(0, 0, 0, 1), oneOfEach(0));

@@ -40,7 +40,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
-/** What a student hands in can do nothing but be read. A secret lies on the disk, a socket listens: neither is reached. */
+/** Received files can only be read. There is a secret on the disk and a listening socket: neither is reached. */
 class HostileFilesTest {
     private static final String SECRET = "the marker's own words";
     private static final AtomicInteger CALLS = new AtomicInteger();
@@ -146,7 +146,7 @@ class HostileFilesTest {
         return Intake.examine(file, folder.resolve("pages.pdf"));
     }
 
-    /** Own words come, nothing of the secret does, and nobody called. */
+    /** The document's own text is there, nothing of the secret is, and nobody connected. */
     private Pages isHarmless(String name, byte[] bytes, String converter) throws IOException {
         Pages pages = examine(name, bytes, converter);
         assertThat(CALLS.get()).as("calls of %s", name).isZero();
@@ -323,7 +323,7 @@ class HostileFilesTest {
         }
     }
 
-    /** Twelve forms, each of which draws the one below it ten times. */
+    /** Twelve forms, each drawing the next one ten times. */
     private Path nestedForms() throws IOException {
         Path file = folder.resolve("forms.pdf");
         try (PDDocument document = new PDDocument()) {

@@ -152,7 +152,7 @@ class IntakeTest {
                 .startsWith("The picture is broken");
     }
 
-    /** What the helper process finds is what this process hears. */
+    /** What the helper process reports arrives unchanged in this process. */
     @Test
     void anAnswerTravelsWhole() throws Exception {
         for (Pages answer : List.of(

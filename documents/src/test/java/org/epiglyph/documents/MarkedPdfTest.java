@@ -45,8 +45,8 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /**
- * Marks written as annotations: ISO 32000-2, 12.5 for what an annotation needs, 7.5.6 for the incremental update; read
- * back by OpenPDF, checked by qpdf, drawn by poppler's pdftoppm and by mutool, none of which the program uses.
+ * Marks written as annotations: ISO 32000-2, 12.5 for the required entries, 7.5.6 for the incremental update; read back
+ * by OpenPDF, checked by qpdf, rendered by poppler's pdftoppm and by mutool, none of which the program uses.
  */
 class MarkedPdfTest {
     private static final Instant AT = Instant.parse("2026-03-20T20:00:00Z");
@@ -58,7 +58,7 @@ class MarkedPdfTest {
         return new Head(id, PAGE, ink, (360 - rotation) % 360, remark);
     }
 
-    /** One mark of each kind, far from each other, on a page of 400 by 300 points before rotation. */
+    /** One mark of each kind, far apart, on a page of 400 by 300 points before rotation. */
     private static List<Mark> oneOfEach(int rotation) {
         List<PagePoint> hand = List.of(new PagePoint(40, 40), new PagePoint(60, 60), new PagePoint(80, 40));
         return List.of(
@@ -175,7 +175,10 @@ class MarkedPdfTest {
         }
     }
 
-    /** Notes do not turn with the page (ISO 32000-2, 12.5.6.4), and readers may set them around their corner in their own way. */
+    /**
+     * Notes do not rotate with the page (ISO 32000-2, 12.5.6.4), and readers may place them around their corner
+     * differently.
+     */
     private static double room(Mark mark) {
         return mark instanceof Note ? 24 : 1;
     }

@@ -39,8 +39,9 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 /**
- * Documents of every kind with bytes changed, cut, doubled and exchanged, at random and seeded: each gives pages or a
- * reason, within its time, and the next is read all the same. Debian's own documents join where they are installed.
+ * Documents of every kind with bytes changed, cut, duplicated and exchanged, at random from a seed: each yields pages
+ * or a reason within its time limit, and the next is still read. Documents from Debian packages are included if
+ * installed.
  */
 class MutatedFilesTest {
     private static final int FILES = Integer.getInteger("epiglyph.torture.files", 240);
@@ -123,7 +124,7 @@ class MutatedFilesTest {
         return seeds;
     }
 
-    /** Documents that packages of the system have brought. */
+    /** Documents that are part of installed system packages. */
     private static void installed(Map<String, List<byte[]>> seeds) throws IOException {
         for (String place : List.of("/usr/share/doc", "/usr/share/cups", "/usr/share/pixmaps")) {
             if (Files.isDirectory(Path.of(place))) {
@@ -139,7 +140,7 @@ class MutatedFilesTest {
                         }
                     }
                 } catch (java.io.UncheckedIOException e) {
-                    continue; // a folder that may not be read has nothing for us
+                    continue; // an unreadable folder is skipped
                 }
             }
         }
@@ -213,7 +214,7 @@ class MutatedFilesTest {
         assertThat(ends.getOrDefault(End.REASON, 0)).isPositive();
     }
 
-    /** What has pages can be drawn, and marked whole or refused in words. */
+    /** If there are pages, they can be rendered, and marked completely or refused with a message. */
     private void marked(Pages.Ready ready, Path file, int number) throws IOException {
         Path source = ready.rendition().isEmpty() ? file : folder.resolve("made/pages.pdf");
         try (OpenDocument open = OpenDocument.open(source)) {

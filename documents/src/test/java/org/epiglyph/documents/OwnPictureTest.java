@@ -35,7 +35,7 @@ class OwnPictureTest {
         assertThat(folder.resolve("kept").resolve(star.name())).hasBinaryContent(star.png());
     }
 
-    /** A drawing must not read other files of the marker's machine, nor ask the network. */
+    /** A drawing must not read other files on the marker's machine, nor use the network. */
     @Test
     void aDrawingLoadsNothingFromOutside() throws Exception {
         BufferedImage secret = new BufferedImage(10, 10, BufferedImage.TYPE_INT_RGB);

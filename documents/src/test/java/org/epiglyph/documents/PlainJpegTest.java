@@ -21,7 +21,7 @@ import org.apache.pdfbox.pdmodel.graphics.image.PDImageXObject;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 
-/** Held against PDFBox's own way of reading pictures, point by point. */
+/** Compared with PDFBox's own decoding of images, pixel by pixel. */
 class PlainJpegTest {
     private static final int WIDTH = 61;
     private static final int HEIGHT = 47;
@@ -81,7 +81,7 @@ class PlainJpegTest {
         }
     }
 
-    /** What the file says of its size and what the picture has are two things in a damaged or hostile file. */
+    /** In a damaged or hostile file, the declared size and the size of the image may differ. */
     @Test
     void aPictureOfAnotherSizeThanTheFileSaysIsReadAsPdfBoxReadsIt() throws IOException {
         PDImageXObject image = jpeg(BufferedImage.TYPE_3BYTE_BGR);

@@ -35,8 +35,8 @@ import org.epiglyph.core.page.PageRef;
 import org.junit.jupiter.api.Test;
 
 /**
- * Remarks printed into an added margin: no remark lost, none over another, none off the page, and the page's own ink as it
- * was; asked of poppler (pdftotext -bbox, pdftoppm) and qpdf, none of which the program uses.
+ * Remarks printed into an added margin: none lost, overlapping or outside the page, and the page's content unchanged;
+ * checked with poppler (pdftotext -bbox, pdftoppm) and qpdf, none of which the program uses.
  */
 class PrintedMarginTest {
     private static final Instant AT = Instant.parse("2026-03-20T20:00:00Z");
@@ -56,7 +56,7 @@ class PrintedMarginTest {
 
     private record Found(List<double[]> pages, List<Word> words) {}
 
-    /** A page with words and a black bar; beyond the crop box, at every side, there is red that nobody may see. */
+    /** A page with words and a black bar; beyond the crop box, on every side, there is red that must stay hidden. */
     private static Path original(Path folder, int rotation, PDRectangle crop, boolean unbalanced) throws IOException {
         Path file = folder.resolve("original.pdf");
         try (PDDocument document = new PDDocument()) {
@@ -245,7 +245,7 @@ class PrintedMarginTest {
                 .allSatisfy(d -> assertThat(d).isCloseTo(18 / 168.0, within(0.02)));
     }
 
-    /** An annotation leaves a signature as it is; a page that is another does not, and that is said. */
+    /** An annotation keeps a signature valid; changed page content does not, and the marker is told. */
     @Test
     void thatASignatureNoLongerHoldsIsSaid() throws Exception {
         Path folder = TestFolders.make("margin");

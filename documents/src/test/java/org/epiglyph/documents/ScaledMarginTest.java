@@ -30,8 +30,8 @@ import org.epiglyph.core.page.PageRef;
 import org.junit.jupiter.api.Test;
 
 /**
- * Pages that are made smaller with their printed margin: the paper keeps its size, everything on it follows, and what the page hides
- * stays hidden; asked of poppler (pdftoppm, pdftotext), mupdf and qpdf.
+ * Pages scaled down with their printed margin: the paper size is unchanged, everything on it is scaled, and what the
+ * page hides stays hidden; checked with poppler (pdftoppm, pdftotext), mupdf and qpdf.
  */
 class ScaledMarginTest {
     private static final Instant AT = Instant.parse("2026-03-20T20:00:00Z");
@@ -87,7 +87,7 @@ class ScaledMarginTest {
         boolean is(int red, int green, int blue);
     }
 
-    /** The middle of all points of a colour, and how many there are. */
+    /** The centroid of all pixels of a colour, and their number. */
     private static double[] middle(BufferedImage image, Colour colour) {
         double x = 0;
         double y = 0;

@@ -27,7 +27,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-/** Sounds attached to marks: taken out again by poppler's pdfdetach, drawn where they must be by poppler and mupdf. */
+/** Sounds attached to marks: extracted by poppler's pdfdetach, rendered in the right place by poppler and mupdf. */
 class SoundAnnotationsTest {
     private static final PageRef PAGE = new PageRef("d1", 0);
     private static final PDRectangle CROP = new PDRectangle(15, -25, 400, 500);

@@ -15,7 +15,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
-/** Endings and signs of what runs (common practice, no source). */
+/** Extensions and signatures of executable files (common practice, no source). */
 class StartableTest {
     @TempDir
     private Path folder;

@@ -5,7 +5,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.stream.Stream;
 
-/** Folders for tests that are tried with many values, where each try needs one of its own; they go when the tests end. */
+/** Folders for property tests in which each try needs its own; deleted when the tests end. */
 final class TestFolders {
     private TestFolders() {}
 

@@ -18,7 +18,7 @@ import org.epiglyph.documents.base.Typeface;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** Words that are set from above to below (ISO 32000-2, 9.7.4.3): a mark on a word covers its ink, as PDFBox draws it. */
+/** Vertical text (ISO 32000-2, 9.7.4.3): a mark on a word covers its ink as rendered by PDFBox. */
 class VerticalTextTest {
     private static final double SCALE = 2;
     @TempDir

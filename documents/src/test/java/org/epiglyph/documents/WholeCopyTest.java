@@ -34,7 +34,9 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
-/** A marked copy leaves whole or not at all, whatever the received PDF is like; read again by qpdf and poppler. */
+/**
+ * A marked copy is written completely or not at all, whatever the received PDF is like; checked with qpdf and poppler.
+ */
 class WholeCopyTest {
     private static final Instant AT = Instant.parse("2026-03-20T20:00:00Z");
     @TempDir
@@ -45,7 +47,7 @@ class WholeCopyTest {
                 new PagePoint(100, 100), 30);
     }
 
-    /** A PDF written by hand, with a right cross-reference table. */
+    /** A hand-written PDF with a correct cross-reference table. */
     private Path byHand(String... objects) throws IOException {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         out.write("%PDF-1.5\n".getBytes(StandardCharsets.ISO_8859_1));
@@ -61,7 +63,7 @@ class WholeCopyTest {
         return Files.write(folder.resolve("received.pdf"), out.toByteArray());
     }
 
-    /** Pages through intake, marks on the first and last, and how many annotations each page of the copy has. */
+    /** Pages through intake, marks on the first and last, and the number of annotations on each page of the copy. */
     private List<Integer> marked(Path received, boolean plain) throws Exception {
         Pages.Ready ready = (Pages.Ready) Intake.examine(received, folder.resolve("rendition.pdf"));
         Path source = ready.rendition().isEmpty() ? received : folder.resolve("rendition.pdf");
@@ -127,7 +129,7 @@ class WholeCopyTest {
         assertThat(marked(received, false)).containsExactly(1, 1);
     }
 
-    /** ISO 32000-2, 7.5.8: files with cross-reference streams; the update's own stream must have an entry for itself. */
+    /** ISO 32000-2, 7.5.8: files with cross-reference streams; the update's stream must have an entry for itself. */
     @Test
     void anUpdateOfAFileWithCrossReferenceStreamsIsFoundFaultlessByAnotherReader() throws Exception {
         Path received = folder.resolve("received.pdf");
@@ -147,7 +149,9 @@ class WholeCopyTest {
         assertThat(said).doesNotContain("WARNING").doesNotContain("not in xref");
     }
 
-    /** ISO 32000-2, 12.8.1: a signature covers the byte ranges of its revision, which an update behind them leaves as they are. */
+    /**
+     * ISO 32000-2, 12.8.1: a signature covers the byte ranges of its revision, which a later update does not change.
+     */
     @Test
     void theBytesThatASignatureCoversStayAsTheyAre() throws Exception {
         Path received = byHand("<</Type/Catalog/Pages 2 0 R/AcroForm<</SigFlags 3/Fields[5 0 R]>>>>",
@@ -182,7 +186,9 @@ class WholeCopyTest {
         assertThat(run("qpdf", "--check", folder.resolve("out/marked.pdf").toString())).isZero();
     }
 
-    /** Where an action may stand: ISO 32000-2, 12.3.3 (bookmarks), 12.7.4 (fields and their parents), 13.7, 12.7.8 (XFA). */
+    /**
+     * Where actions can occur: ISO 32000-2, 12.3.3 (bookmarks), 12.7.4 (fields and their parents), 13.7, 12.7.8 (XFA).
+     */
     @Test
     void plainCopiesHaveNoScriptAnywhereInTheirGraph() throws Exception {
         Path received = folder.resolve("active.pdf");

@@ -22,14 +22,14 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
-/** Words of scans, read by Tesseract as it is installed: what was drawn as a picture is there as words, where it was drawn. */
+/** Text of scans, recognised by the installed Tesseract: text drawn as an image is found as words in the same place. */
 class WordRecognitionTest {
     private static final List<String> LINES = List.of("Low water stands at ten past eleven",
             "and the range of the tide is four metres");
     @TempDir
     private Path folder;
 
-    /** A page that is nothing but a picture of words, turned by the page's own rotation. */
+    /** A page that contains only an image of text, rotated by the page's own rotation. */
     private Path scan(int rotation) throws Exception {
         BufferedImage image = new BufferedImage(1654, 2339, BufferedImage.TYPE_BYTE_GRAY);
         Graphics2D g = image.createGraphics();
@@ -82,7 +82,7 @@ class WordRecognitionTest {
                     .isEqualTo(String.join(" ", LINES));
             assertThat(text.words().stream().map(PageWord::line).distinct()).containsExactly(0, 1);
             PageBox first = document.geometry(0).toShown(text.words().getFirst().box());
-            assertThat(first.left()).isBetween(68.0, 76.0); // 200 pixels of 200 dots an inch are 72 points
+            assertThat(first.left()).isBetween(68.0, 76.0); // 200 pixels at 200 dots per inch are 72 points
             assertThat(first.bottom()).isBetween(138.0, 148.0);
             assertThat(text.find("range of the tide")).hasSize(1);
         }

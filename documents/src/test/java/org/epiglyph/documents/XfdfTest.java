@@ -44,8 +44,8 @@ import org.w3c.dom.Element;
 import org.w3c.dom.NodeList;
 
 /**
- * Every kind of mark as XFDF, read back by the platform's own XML parser: the element and the attributes that ISO 19444-1 has for
- * its annotation (names from memory, without the standard at hand), and all of it on the page.
+ * Every kind of mark as XFDF, read back by the platform's own XML parser: the element and attributes that ISO 19444-1
+ * defines for its annotation (names from memory, without the standard at hand), all within the page.
  */
 class XfdfTest {
     private static final PagePoint AT = new PagePoint(120, 80);

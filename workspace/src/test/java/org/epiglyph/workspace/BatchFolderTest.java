@@ -20,7 +20,7 @@ class BatchFolderTest {
     @TempDir
     private Path folder;
 
-    /** Batches that lie on somebody's disk have their files under these names. */
+    /** Existing batches have their files under these names. */
     @Test
     void everyFileHasTheNameThatItHadInEarlierVersions() {
         BatchFolder batch = new BatchFolder(folder);

@@ -71,7 +71,10 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.MethodSource;
 
-/** The lines of a batch's history as they lie on disks: they may be added to, never changed, or old batches could not be opened. */
+/**
+ * The entries of a batch's history as stored on disk: the format may be extended but never changed, or old batches
+ * could not be opened.
+ */
 class BatchJsonTest {
     private static final StudentKey ADA = new StudentKey("K-1");
     private static final Head HEAD = new Head("m1", new PageRef("d1", 2), Ink.OCHRE, 90,
@@ -230,7 +233,7 @@ class BatchJsonTest {
                 List.of(new Section("s1", "Plan", BigDecimal.TWO, Optional.of(2), Optional.of(BigDecimal.TEN))), rules);
     }
 
-    /** As the first version wrote it. */
+    /** As written by the first version. */
     @Test
     void anOldSchemeIsReadWithTheUsualRules() throws JsonProcessingException {
         MarkScheme old = BatchJson.read(
@@ -292,7 +295,7 @@ class BatchJsonTest {
                 .isEqualTo(new Pages.Ready(1, ""));
     }
 
-    /** From a batch of another version, or one that somebody made to look like it: no class is loaded by a name that stands in it. */
+    /** From a batch of another version, or a forged one: no class is loaded by a name found in it. */
     @Test
     void whatCannotBeSaidAnyMoreIsSaidInTheWordsItWasKeptWith() throws Exception {
         for (String from : List.of("\"module\":\"workspace\",\"key\":\"Database.saidNoMore\"",

@@ -20,16 +20,16 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
-/** What a sound copy has of a batch whose lines are damaged where a checkpoint, or a copy of the last edits, still knows them. */
+/** What a sound copy contains if entries are damaged that a checkpoint, or a copy of the last edits, still has. */
 class BatchRepairTest {
-    /** So many lines that a checkpoint is put down at closing. */
+    /** Enough edits for a checkpoint at closing. */
     private static final int LINES = 300;
     @TempDir
     private Path folder;
 
     private record Was(Path batch, Submission submission) {}
 
-    /** A mark, scores, then the seal, which is opened again where none is wanted. */
+    /** A mark, scores, then the seal, which is opened again if not wanted. */
     private Was made(boolean sealed) throws Exception {
         Path batch = Examples.batch(folder);
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {

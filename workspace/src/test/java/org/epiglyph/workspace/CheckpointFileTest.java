@@ -29,7 +29,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
-/** The rows of a checkpoint's file: what is written, what is rewritten, and what is not trusted. */
+/** The rows of a checkpoint file: what is written, what is rewritten, and what is not trusted. */
 class CheckpointFileTest {
     private static final StudentKey ADA = new StudentKey("K-1");
     private static final StudentKey BEA = new StudentKey("K-2");
@@ -66,7 +66,7 @@ class CheckpointFileTest {
         return index;
     }
 
-    /** Two scores of one student, one of the other, and a phrase of nobody's. */
+    /** Two scores of one student, one of another, and a phrase that belongs to nobody. */
     private Batch writeFirst() throws Exception {
         List<Entry> lines = List.of(score(ADA, 1), score(BEA, 2), record(phrase()), score(ADA, 3));
         try (CheckpointFile file = CheckpointFile.create(folder)) {
@@ -135,7 +135,7 @@ class CheckpointFileTest {
         assertThat(loggedStudents()).containsExactly("K-1");
     }
 
-    /** A line that leaves the submission as it was, such as a score that was there already, changes the number of lines. */
+    /** An entry that does not change the submission, such as an identical score, still changes the number of lines. */
     @Test
     void rewritesARowThatHasOnlyGotALine() throws Exception {
         Batch first = writeFirst();
@@ -187,7 +187,7 @@ class CheckpointFileTest {
         assertThat(CheckpointFile.read(folder)).isEmpty();
     }
 
-    /** Each row is whole, but one is of an earlier checkpoint. */
+    /** Each row is intact, but one is of an earlier checkpoint. */
     @Test
     void doesNotTrustRowsOfTwoCheckpoints() throws Exception {
         Batch first = writeFirst();

@@ -40,10 +40,10 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** A batch that goes on from a checkpoint is the batch that its whole history makes, or it is not gone on from. */
+/** A batch opened from a checkpoint equals its complete history, or the checkpoint is not used. */
 class CheckpointTest {
     private static final int STUDENTS = 12;
-    private static final int EDITS = 2_600; // past the checkpoint that is put down while marking, and worth one at closing
+    private static final int EDITS = 2_600; // more than for the checkpoint written while marking, and enough for one at closing
     @TempDir
     private Path folder;
     private Path batch;
@@ -179,7 +179,7 @@ class CheckpointTest {
         isWhatAReplayMakesAndTakesBackTheSame();
     }
 
-    /** Wherever a bit of it is wrong, it is passed over, or what it says is right all the same. */
+    /** Wherever a bit is flipped, the checkpoint is ignored, or what it says is still right. */
     @Test
     void noFlippedBitGetsIntoTheBatch() throws Exception {
         byte[] sound = Files.readAllBytes(checkpoint());
@@ -199,7 +199,7 @@ class CheckpointTest {
         isWhatAReplayMakesAndTakesBackTheSame();
     }
 
-    /** Which lines are whose is looked up in it, and in the history itself where that cannot be right. */
+    /** Whose lines are which is looked up in the checkpoint, or in the history if the checkpoint cannot be right. */
     @Test
     void linesThatItGivesToSomebodyElseAreFoundAllTheSame() throws Exception {
         byte[] sound = Files.readAllBytes(checkpoint());
@@ -223,7 +223,7 @@ class CheckpointTest {
     @Test
     void whereOneCannotBeWrittenTheNextHoldsEverything() throws Exception {
         try (Workspace workspace = open()) {
-            Files.write(checkpoint(), new byte[100]); // a disk at fault
+            Files.write(checkpoint(), new byte[100]); // a failing disk
             for (int i = 0; i < 2_400; i++) {
                 workspace.edit(new Edit.WritePrivately(key(i % STUDENTS), "later " + i));
                 if (i % 500 == 0) {
@@ -241,7 +241,7 @@ class CheckpointTest {
         Files.copy(checkpoint(), copy.resolve("checkpoint.sqlite"));
         try (Connection c = DriverManager.getConnection("jdbc:sqlite:" + copy.resolve("batch.sqlite"));
                 Statement statement = c.createStatement()) {
-            statement.execute("DELETE FROM history WHERE number > 100"); // an older copy of the batch was put back
+            statement.execute("DELETE FROM history WHERE number > 100"); // an older copy of the batch was restored
         }
         Files.delete(copy.resolve("batch.last"));
         try (Workspace workspace = Workspace.open(copy, Clock.systemUTC())) {

@@ -70,7 +70,7 @@ class DamagedBatchTest {
         }
     }
 
-    /** Any bit of the file: the batch is as it was, or says that it is not, or is refused in words; it is never held for ever. */
+    /** Any bit of the file: the batch is unchanged, or reports damage, or is refused with a message; it never hangs. */
     @Test
     void noFlippedBitPassesUnseen() throws Exception {
         Path sound = marked();
@@ -190,7 +190,7 @@ class DamagedBatchTest {
         }
     }
 
-    /** The third version's file, by its schema. */
+    /** A file of the third version, by its schema. */
     @Test
     void aBatchOfAnOlderVersionOpensAsItWasAndIsChainedFromThenOn() throws Exception {
         Path batch = marked();
@@ -231,7 +231,7 @@ class DamagedBatchTest {
         }
     }
 
-    /** A page of the database file (SQLite file format 1.6: the size of pages stands at offset 16) that says nothing any more. */
+    /** Overwrites a page of the database file (SQLite file format 1.6: the page size is at offset 16). */
     private static void tear(Path batch, String on) throws IOException {
         byte[] bytes = Files.readAllBytes(batch.resolve("batch.sqlite"));
         int page = (bytes[16] & 0xff) << 8 | bytes[17] & 0xff;
@@ -241,7 +241,9 @@ class DamagedBatchTest {
         Files.write(batch.resolve("batch.sqlite"), bytes);
     }
 
-    /** Nothing says how many lines there were: those between others are counted as missing, those behind them cannot be. */
+    /**
+     * Nothing tells how many lines there were: those missing in between are counted, those after the last cannot be.
+     */
     @Test
     void whereTheEndIsTornTooWhatIsMissingBetweenIsCounted() throws Exception {
         Path batch = marked();
@@ -315,7 +317,7 @@ class DamagedBatchTest {
         assertThat(folder.resolve("sound/" + batch.relativize(new BatchFolder(batch).outgoing()))).doesNotExist();
     }
 
-    /** Another program than this one appends a line, and ties it to those before it as it should. */
+    /** Another program appends a line with a correct digest. */
     private static void append(Path batch, String kind, String edit) throws SQLException {
         StoredLine line = new StoredLine(EDITS + 1, "2026-03-20T20:00:00Z", kind, edit);
         try (Connection c = DriverManager.getConnection("jdbc:sqlite:" + batch.resolve("batch.sqlite"));
@@ -376,7 +378,7 @@ class DamagedBatchTest {
                 .hasMessageStartingWith("The batch in " + batch);
     }
 
-    /** A page that nothing stands on any more is no reason to lose a change, and none to say that all is well. */
+    /** Damage to an unused page is no reason to lose an edit, nor to report that all is well. */
     @Test
     void damageWhereNoChangeStandsIsSaid() throws Exception {
         Path batch = marked();

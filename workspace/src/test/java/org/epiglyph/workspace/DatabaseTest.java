@@ -19,8 +19,8 @@ import org.junit.jupiter.api.condition.DisabledOnOs;
 import org.junit.jupiter.api.condition.OS;
 import org.junit.jupiter.api.io.TempDir;
 
-/** A file that was replaced while it was open is gone on with only where it holds what was written, and nothing else. */
-@DisabledOnOs(OS.WINDOWS) // where an open file stays
+/** A file that was replaced while open is used only if it contains exactly what was written. */
+@DisabledOnOs(OS.WINDOWS) // where open files cannot be replaced
 class DatabaseTest {
     @TempDir
     private Path folder;

@@ -20,7 +20,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** On a small disk of its own, which needs the right to mount one; skipped where that is not given. */
+/** On a small disk of its own, which requires the right to mount one; skipped otherwise. */
 class DiskFullTest {
     @TempDir
     private Path folder;
@@ -48,7 +48,7 @@ class DiskFullTest {
         }
     }
 
-    /** Fills the disk to the last byte; deleting the file makes room again. */
+    /** Fills the disk to the last byte; deleting the file frees the space. */
     private Path fill() throws IOException {
         Path filler = disk.resolve("filler");
         byte[] block = new byte[4096];

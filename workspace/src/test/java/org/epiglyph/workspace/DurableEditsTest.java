@@ -29,7 +29,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.mockito.ArgumentCaptor;
 
-/** When a checkpoint is taken of what is written, and what becomes of edits that are not written at closing. */
+/** When checkpoints are taken, and what happens to edits that were not written at closing. */
 class DurableEditsTest {
     private static final String TEMPORARY = System.getProperty("java.io.tmpdir");
     @TempDir

@@ -23,7 +23,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** The lines before a checkpoint, read from the database and not from memory. */
+/** The lines before a checkpoint, read from the database instead of memory. */
 class EarlierHistoryTest {
     private static final int LINES = 4_100;
     private static final int BASE = 4_050;
@@ -33,7 +33,7 @@ class EarlierHistoryTest {
     private EarlierHistory earlier;
     private Entry first;
 
-    /** One remark on the whole as line 1, private notes after it; the checkpoint is of line {@value #BASE}. */
+    /** A remark on the whole as line 1, private notes after it; the checkpoint is at line {@value #BASE}. */
     @BeforeEach
     void writeLines() throws Exception {
         folder = new BatchFolder(Examples.batch(root));

@@ -16,7 +16,7 @@ import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.page.PageRef;
 import org.junit.jupiter.api.Test;
 
-/** Every face of a stamp is in the history as it was chosen. */
+/** Every stamp face is stored in the history as chosen. */
 class FaceJsonTest {
     private static Edit edit(Face face) {
         return new Edit.PlaceMark(Examples.ADA, new Stamp(

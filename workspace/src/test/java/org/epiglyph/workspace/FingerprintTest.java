@@ -31,7 +31,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** What tells one state of a student's hand-back from another, and from nothing else. */
+/** What distinguishes one state of a student's hand-back from another, and what does not. */
 class FingerprintTest {
     private static final String OTHER = "b".repeat(64);
     @TempDir
@@ -92,7 +92,7 @@ class FingerprintTest {
         }
     }
 
-    /** Another language, or better words, make nobody's work another. */
+    /** Another language, or better wording, does not change anybody's work. */
     @Test
     void theProgramsOwnWordsPlayNoPart() {
         Submission submission = batch.submission(Examples.ADA);
@@ -107,7 +107,7 @@ class FingerprintTest {
         });
     }
 
-    /** Receipts of earlier versions bear a digest that was made with the words of their day, as it is made here by hand. */
+    /** Receipts of earlier versions have a digest that included the wording of their time, calculated here by hand. */
     @Test
     void receiptsOfEarlierVersionsStand() {
         Submission submission = batch.submission(Examples.ADA);
@@ -133,7 +133,7 @@ class FingerprintTest {
                 new SpokenRemark.Sound("s1", sha256, 1), 9_000, new Span(0, to), ""));
     }
 
-    /** The sum is the same, and the student reads another way to it. */
+    /** The sum is the same, but the student sees a different calculation. */
     @Test
     void anotherWayToTheSameResultIsAnotherWork() {
         MarkScheme two = new MarkScheme(List.of(

@@ -17,7 +17,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** A batch that somebody else has made may say anything: nothing of it is read, written or deleted outside its folder. */
+/** A batch made by somebody else may contain anything: nothing outside its folder is read, written or deleted. */
 class ForeignNamesTest {
     private static final List<String> LEADING_OUT = List.of("../..", "..", ".", "", "../../precious", "/precious",
             "C:\\precious", "a/../../../precious", "d1/../../..", "con\0", "\u202Ed1", "-rf", ".hidden");

@@ -24,7 +24,7 @@ class HistoryWriterTest {
     private final Notifier telling = telling();
     private final HistoryWriter writer = new HistoryWriter("a test", sink, telling);
 
-    /** Takes what it is given, or fails as it is told to. */
+    /** Accepts edits, or fails as configured. */
     private static final class Sink implements HistoryWriter.Sink {
         private final List<Long> taken = Collections.synchronizedList(new ArrayList<>());
         private final Semaphore pause = new Semaphore(1);

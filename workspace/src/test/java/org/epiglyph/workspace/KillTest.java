@@ -30,13 +30,13 @@ import org.epiglyph.core.spoken.SpokenRemark;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** The program is killed (SIGKILL) at random moments, many times; every edit shown as kept is there afterwards. */
+/** The program is killed (SIGKILL) at random moments, many times; every edit shown as saved is there afterwards. */
 class KillTest {
     private static final int KILLS = Integer.getInteger("epiglyph.torture.kills", 25);
     @TempDir
     private Path folder;
 
-    /** Marks without a pause and says what is kept: a stroke, then a score that counts the strokes. */
+    /** Marks without a pause and prints what is saved: a stroke, then a score that counts the strokes. */
     static final class Marking {
         public static void main(String[] arguments) throws Exception {
             Workspace workspace = Workspace.open(Path.of(arguments[0]), Clock.systemUTC());
@@ -60,7 +60,7 @@ class KillTest {
             }
         }
 
-        /** Edits of all kinds that leave the number of strokes and the score as they are. */
+        /** Edits of all kinds that leave the number of strokes and the score unchanged. */
         private static void everyOtherKind(Workspace workspace, int i) {
             Submission ada = workspace.batch().submission(Examples.ADA);
             Mark last = ada.marks().getLast();
@@ -119,7 +119,7 @@ class KillTest {
         Random random = new Random(11);
         long last = 0;
         for (int kill = 0; kill < KILLS; kill++) {
-            boolean atCheckpoint = kill % 5 == 4; // a slow machine would come to none within the time
+            boolean atCheckpoint = kill % 5 == 4; // a slow machine would reach none within the time
             last = Math.max(last, markUntilKilled(batch, atCheckpoint, 20 + random.nextInt(180)));
             assertCheckpointTellsTheSame(batch);
             assertThat(edits(batch)).as("after kill %s", kill).isGreaterThanOrEqualTo(last);
@@ -127,7 +127,7 @@ class KillTest {
         assertThat(last).as("the kills came while edits were being made").isGreaterThan(KILLS);
     }
 
-    /** Wherever the kill met a checkpoint that was being written: with it and without it the batch is the same. */
+    /** If the kill hit a checkpoint being written: the batch is the same with and without it. */
     private static void assertCheckpointTellsTheSame(Path batch) throws Exception {
         Path checkpoint = batch.resolve("checkpoint.sqlite");
         if (Files.exists(checkpoint)) {
@@ -141,15 +141,15 @@ class KillTest {
         }
     }
 
-    /** How many edits are there; strokes and scores come in turn, so that none may be missing in between. */
+    /** The number of edits; strokes and scores alternate, so none may be missing in between. */
     private static long edits(Path batch) throws Exception {
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
             Batch now = workspace.batch();
             Submission ada = now.submission(Examples.ADA);
             long strokes = ada.marks().size();
             long counted = ada.scores().score("c1").map(BigDecimal::longValue).orElse(0L);
-            assertThat(strokes - counted).isBetween(-1L, 1L); // -1 between taking a stroke away and its coming back
-            assertThat(workspace.changedOriginals()).allMatch("spoken.wav"::equals); // which these edits only speak of
+            assertThat(strokes - counted).isBetween(-1L, 1L); // -1 between removing a stroke and restoring it
+            assertThat(workspace.changedOriginals()).allMatch("spoken.wav"::equals); // which these edits only refer to
             assertThat(workspace.lines()).extracting(Entry::number)
                     .isEqualTo(LongStream.rangeClosed(1, workspace.lines().size()).boxed().toList());
             return workspace.lines().size();
@@ -157,9 +157,9 @@ class KillTest {
     }
 
     /**
-     * The highest edit that was shown as kept before the kill; waits for the first, so that no kill comes too early.
+     * The highest edit shown as saved before the kill; waits for the first, so that no kill comes too early.
      *
-     * @param atCheckpoint true to wait for a checkpoint, which may be met half written
+     * @param atCheckpoint true to wait for a checkpoint, which may be half written
      */
     private static long markUntilKilled(Path batch, boolean atCheckpoint, long millis) throws Exception {
         Process marking = new ProcessBuilder(ProcessHandle.current().info().command().orElseThrow(),

@@ -23,7 +23,10 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** Edits that could not be written lie beside the batch, or else in the folder for temporary files, which is everybody's. */
+/**
+ * Edits that could not be written are stored beside the batch, or else in the system's temporary folder, which
+ * everybody can use.
+ */
 class LastCopyTest {
     private static final List<Entry> EDITS = List.of(entry(4, "a"), entry(5, "b"), entry(6, "c"));
     private static final String TEMPORARY = System.getProperty("java.io.tmpdir");
@@ -54,7 +57,7 @@ class LastCopyTest {
         return batch.resolve("edits-not-written.jsonl");
     }
 
-    /** Nothing can be written beside the batch from now on. */
+    /** From now on nothing can be written beside the batch. */
     private void closeBatch() throws IOException {
         Files.createDirectories(batch.resolve("edits-not-written.jsonl.part/held"));
     }
@@ -165,7 +168,7 @@ class LastCopyTest {
         assertThat(elsewhere).doesNotExist();
     }
 
-    /** A file system may make a file of zeros smaller, and would have no room then. */
+    /** A file system may compress a file of zeros, which would then reserve no space. */
     @Test
     void theReserveIsSuchAsNothingMakesSmaller() throws Exception {
         copy.reserve();

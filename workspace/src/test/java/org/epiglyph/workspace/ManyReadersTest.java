@@ -14,8 +14,8 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 /**
- * The shelf reads batches while others are opened, marked and closed. SQLite 3.51.0 could lock itself up for ever there (two
- * locks of its unix layer taken in either order; mended in 3.51.2 by its list of changes, from memory), and with it the program.
+ * The shelf reads batches while others are opened, marked and closed. SQLite 3.51.0 could deadlock there (two locks of
+ * its unix layer taken in either order; fixed in 3.51.2 by its list of changes, from memory), and with it the program.
  */
 class ManyReadersTest {
     private static final int THREADS = 6;

@@ -23,8 +23,8 @@ import org.junit.jupiter.api.condition.DisabledOnOs;
 import org.junit.jupiter.api.condition.OS;
 import org.junit.jupiter.api.io.TempDir;
 
-/** What is said to be saved is in the batch's folder, whatever hand or program has been at that folder meanwhile. */
-@DisabledOnOs(OS.WINDOWS) // which keeps files that are open where they are
+/** What is shown as saved is in the batch's folder, whatever anyone did to that folder in the meantime. */
+@DisabledOnOs(OS.WINDOWS) // where open files cannot be moved
 class MovedBatchTest {
     private static final int PATIENCE_SECONDS = 20;
     @TempDir
@@ -78,7 +78,7 @@ class MovedBatchTest {
         }
     }
 
-    /** As the disk is now, the write-ahead log included: what a crash would leave. */
+    /** As on the disk now, including the write-ahead log: what a crash would leave. */
     private Path asTheDiskHasIt() throws IOException {
         return copy(Files.createTempDirectory(folder, "crashed"));
     }

@@ -26,7 +26,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** What can be asked of a batch while it is open, and what keeps it open. */
+/** Queries on an open batch, and what keeps it open. */
 class OpenWorkspaceTest {
     private static final Optional<StudentKey> ADA = Optional.of(Examples.ADA);
     private static final Edit GOOD = new Edit.WriteOnTheWhole(Examples.ADA, "Good.");
@@ -35,7 +35,7 @@ class OpenWorkspaceTest {
     private Path temporary;
     private Path root;
 
-    /** Notes what it hears. */
+    /** Records the events it receives. */
     private static final class Hearing implements WorkspaceObserver {
         private final List<String> heard = new ArrayList<>();
 

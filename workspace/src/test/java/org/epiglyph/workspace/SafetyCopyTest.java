@@ -22,7 +22,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** A batch as one file, and back. */
+/** Exporting a batch as one file, and restoring it. */
 class SafetyCopyTest {
     @TempDir
     private Path folder;

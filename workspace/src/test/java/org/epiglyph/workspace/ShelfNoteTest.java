@@ -13,7 +13,7 @@ import org.epiglyph.core.Problem;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** What was decided about a batch on the shelf goes where the batch goes. */
+/** What was set for a batch on the shelf moves with the batch. */
 class ShelfNoteTest {
     private static final ShelfNote NOTE = new ShelfNote(Optional.of(LocalDate.of(2026, 12, 4)), true,
             new BigDecimal("0.5"));

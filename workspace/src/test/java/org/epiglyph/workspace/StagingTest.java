@@ -20,7 +20,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** Files that come with edits: both are there, or none. A crash is played by leaving out what comes after it. */
+/** Files that come with edits: both are there, or neither. A crash is simulated by omitting what comes after it. */
 class StagingTest {
     private static final List<Edit> EDITS = List.of(new Edit.WriteOnTheWhole(Examples.ADA, "Good."),
             new Edit.SetScore(Examples.ADA, "c1", Optional.of(BigDecimal.ONE)));
@@ -44,7 +44,7 @@ class StagingTest {
         return Workspace.open(root, Clock.systemUTC());
     }
 
-    /** A sheet in the place of the one that is there, and a document that is stored already. */
+    /** A replacement for the existing sheet, and a document that is already stored. */
     private Staging staged() throws IOException {
         Staging staging = Staging.begin(folder);
         Files.writeString(staging.place(sheet), "after");

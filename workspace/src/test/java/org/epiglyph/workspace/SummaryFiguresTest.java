@@ -25,7 +25,7 @@ import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.task.Task;
 import org.junit.jupiter.api.Test;
 
-/** What the shelf tells of a class in which everybody is somewhere else. */
+/** The shelf's summary of a class in which everybody is in a different state. */
 class SummaryFiguresTest {
     private static final Instant DUE = Instant.parse("2026-03-13T18:00:00Z");
     private static final List<StudentKey> KEYS = List.of(new StudentKey("none"), new StudentKey("untouched"),

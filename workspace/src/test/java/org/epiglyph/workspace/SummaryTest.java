@@ -16,7 +16,7 @@ import org.epiglyph.core.scoring.Judgement;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** The shelf's figures are those of the history, whatever happens between. */
+/** The shelf's numbers equal those of the history, whatever happens in between. */
 class SummaryTest {
     @TempDir
     private Path folder;

@@ -9,12 +9,12 @@ import org.epiglyph.core.Problem;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** Of two programs, one has a batch, whatever the one that has it tries meanwhile. */
+/** Of two programs, only one has a batch open, whatever the other tries. */
 class TwoProcessesTest {
     @TempDir
     private Path folder;
 
-    /** Tries to open a batch and says by its exit value whether that could be. */
+    /** Tries to open a batch and reports the outcome by its exit code. */
     static final class Opening {
         private static final int REFUSED = 3;
 

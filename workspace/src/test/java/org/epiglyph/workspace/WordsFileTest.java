@@ -15,7 +15,7 @@ import org.epiglyph.core.page.PageWord;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** The words of documents, kept beside the batch. */
+/** The text of documents, stored beside the batch. */
 class WordsFileTest {
     private static final Document DOCUMENT = new Document("d1", "d.pdf", "a".repeat(64), 9, new Pages.Ready(2, ""), "");
     @TempDir

@@ -116,7 +116,7 @@ class WorkspaceTest {
                     kept.countDown();
                 }
             });
-            statement.execute("BEGIN IMMEDIATE"); // stands in for a disk that takes nothing
+            statement.execute("BEGIN IMMEDIATE"); // simulates a disk that cannot be written to
             workspace.edit(new Edit.WriteOnTheWhole(Examples.ADA, "Good."));
             assertThat(refused.await(20, TimeUnit.SECONDS)).isTrue();
             assertThat(kept.getCount()).isEqualTo(1);

@@ -11,7 +11,7 @@ import java.time.Instant;
  * @param edit   what changed the batch; for an undo, the inverse
  */
 public record Entry(long number, Instant at, Kind kind, Edit edit) {
-    /** How an edit came about. */
+    /** The origin of an entry: made by the marker, or by undo or redo. */
     public enum Kind {
         DONE, UNDONE, REDONE
     }

@@ -8,7 +8,7 @@ import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
 
-/** What helps with marking the whole batch. */
+/** Aids for marking the whole batch. */
 class AidsTest {
     private static final Document MODEL = new Document("x1", "model.pdf", "0".repeat(64), 9, new Pages.Ready(2, ""),
             "");

@@ -37,8 +37,8 @@ import org.epiglyph.core.task.Task;
 import org.junit.jupiter.api.Test;
 
 /**
- * Whatever a marker does in whatever order, a batch takes it or refuses it in words, and undo leads on. Edits of all kinds
- * meet schemes and rosters that change between them.
+ * Whatever a marker does in whatever order, the batch applies or refuses it with a message, and undo always works.
+ * Edits of all kinds are mixed with schemes and class lists that change in between.
  */
 class AnyEditTest {
     private static final Instant NOW = Instant.parse("2026-03-20T20:00:00Z");
@@ -130,7 +130,7 @@ class AnyEditTest {
         assertThat(new Edit.Together(List.of(score("c1", 5), phrase)).scope()).isEqualTo(ADA);
     }
 
-    /** A replayed history has the same batch and the same steps back as the one that was lived through. */
+    /** A replayed history has the same batch and the same undo steps as the original one. */
     @Property(tries = 300)
     void everyEditIsTakenOrRefusedAndUndoNeverSticks(@ForAll long seed) {
         Random random = new Random(seed);
@@ -154,7 +154,7 @@ class AnyEditTest {
         takeEverythingBack(again, history);
     }
 
-    /** A history that goes on from a checkpoint takes, refuses and takes back what the whole one does. */
+    /** A history continued from a checkpoint applies, refuses and undoes the same as the complete one. */
     @Property(tries = 300)
     void aHistoryGoesOnFromACheckpointAsFromItsFirstLine(@ForAll long seed) {
         Random random = new Random(seed);
@@ -193,7 +193,7 @@ class AnyEditTest {
         assertThat(goingOn.checkpoint().undone()).isEqualTo(whole.checkpoint().undone());
     }
 
-    /** The lines up to now, as somebody keeps them who tells those of one student from all others. */
+    /** The entries so far, stored so that those of one student can be told from all others. */
     private static EarlierLines linesOf(History history) {
         List<Entry> lines = history.lines();
         return new EarlierLines() {
@@ -209,7 +209,7 @@ class AnyEditTest {
         };
     }
 
-    /** Until nothing is left that fits; a seal of several students at once stands in the way until it is opened. */
+    /** Until nothing applicable is left; a seal of several students at once blocks undo until it is opened. */
     private static void takeEverythingBack(History again, History history) {
         for (StudentKey student : STUDENTS) {
             int steps = 0;
@@ -253,7 +253,7 @@ class AnyEditTest {
         return of.get(random.nextInt(of.size()));
     }
 
-    /** Edits as a program with a fault, a merged history or a hand in a hurry might ask for them. */
+    /** Edits that a faulty program, a merged history or a hasty hand might request. */
     private static Edit edit(Random random, Batch batch, int i, int depth) {
         StudentKey student = one(STUDENTS, random);
         String criterion = one(CRITERIA, random);

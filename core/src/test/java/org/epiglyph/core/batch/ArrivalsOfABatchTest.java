@@ -18,7 +18,7 @@ import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
 import org.junit.jupiter.api.Test;
 
-/** What comes after a batch was collected: hand-ins, pages, students, other times. */
+/** What is added after a batch was collected: hand-ins, pages, students, changed times. */
 class ArrivalsOfABatchTest {
     private static Document document(String id, Pages pages) {
         return new Document(id, id + ".pdf", "0".repeat(64), 10, pages, "test");

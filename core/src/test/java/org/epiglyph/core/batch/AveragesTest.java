@@ -12,7 +12,7 @@ import org.epiglyph.core.scoring.Standing;
 import org.epiglyph.core.task.Task;
 import org.junit.jupiter.api.Test;
 
-/** Common practice, no source: not attempted is not 0 and stays out of the criterion's average. */
+/** Common practice, no source: not attempted is not 0 and is excluded from the criterion's average. */
 class AveragesTest {
     private static Batch with(Edit... edits) {
         Batch batch = Batches.three();
@@ -37,7 +37,7 @@ class AveragesTest {
                 .hasValue(new Averages(new BigDecimal("5.00"), 1));
     }
 
-    /** By hand: 5 + 4 of 12 is 9; not attempted + 3 of 12 is 3; excused + 4 of 4 is 12; their mean is 8. */
+    /** Calculated by hand: 5 + 4 of 12 is 9; not attempted + 3 of 12 is 3; excused + 4 of 4 is 12; their mean is 8. */
     @Test
     void aResultCountsOnceItIsCompleteAndNobodyWithoutAScoreDoes() {
         Batch batch = with(score(Batches.ADA, "c1", 5), score(Batches.ADA, "c2", 4),
@@ -48,7 +48,10 @@ class AveragesTest {
         assertThat(Averages.ofResults(all)).hasValue(new Averages(new BigDecimal("8.00"), 3));
     }
 
-    /** By hand: 6 of 12, two started days late at 10 percent of 12 each: 6 - 2.4. An extension makes it in time. */
+    /**
+     * Calculated by hand: 6 of 12, two started days late at 10 percent of 12 each: 6 - 2.4. An extension makes it in
+     * time.
+     */
     @Test
     void latenessFollowsTheHandInTheGraceAndTheExtension() {
         HandIn late = new HandIn(2, Optional.of(Instant.parse("2026-03-14T19:00:00Z")), "",

@@ -23,7 +23,7 @@ import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
 import org.junit.jupiter.api.Test;
 
-/** While names are covered a class is numbered scripts; for handing back it is itself. */
+/** While names are covered, a class is a set of numbered scripts; for handing back, it is itself. */
 class CoveredNamesTest {
     private static final Instant NOW = Instant.parse("2026-03-20T20:00:00Z");
     private final Batch batch = Batches.three();
@@ -154,7 +154,7 @@ class CoveredNamesTest {
         ada.documents().forEach(d -> assertThat(ada.displayName(d)).startsWith("document ").doesNotContain(d.name()));
     }
 
-    /** What was written before with a name in it shows none meanwhile, and is the same again afterwards, to the letter. */
+    /** A name in earlier remarks is hidden while names are covered, and restored exactly afterwards. */
     @Test
     void aNameInEarlierWordsIsCoveredAndComesBack() {
         Batch written = batch

@@ -9,7 +9,7 @@ import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
 
-/** What was handed back to where, what was accepted, and when it was opened. */
+/** What was handed back where, what was accepted, and when it was opened. */
 class DeliveredTest {
     private static final Instant NOW = Instant.parse("2026-03-20T20:00:00Z");
     private static final Destination RECORD = Destination.record("http://localhost:1", "t1");
@@ -69,7 +69,7 @@ class DeliveredTest {
         assertThat(ada().opened()).as("what came now was not looked at yet").isEmpty();
     }
 
-    /** Receipts of the first versions say nothing of where they come from; those of folders are called by their zip. */
+    /** Receipts of the first versions do not name their destination; those of folders are named after their zip. */
     @Test
     void aReceiptWithoutItsDestinationIsTakenForOneOfItsForm() {
         Receipt service = new Receipt("r-17", NOW, "d", "v1");

@@ -17,7 +17,7 @@ import org.epiglyph.core.spoken.SpokenPlace;
 import org.epiglyph.core.spoken.SpokenRemark;
 import org.junit.jupiter.api.Test;
 
-/** Whom an edit concerns, whether it is taken back, and which ones undo takes back at once. */
+/** Whose edit it is, whether it can be undone, and which edits are undone together. */
 class EditTest {
     private static final Edit PHRASE = new Edit.KeepPhrase(new Phrase("p", "u", "Units?", "c2", Optional.empty()));
     private static final Edit SCHEME = new Edit.ChangeScheme(Batches.three().scheme(), List.of());
@@ -103,7 +103,7 @@ class EditTest {
                 new SpokenRemark.Sound("s", "0".repeat(64), 1), 10, new Span(0, 10), text));
     }
 
-    /** Of each kind: what goes on, then the same by somebody else, then on another thing. */
+    /** For each kind: a continuation, then the same by someone else, then on another thing. */
     @Test
     void writingOnGoesOnOnOneThingOfOneStudentAlone() {
         Edit mark = new Edit.ChangeMark(Batches.ADA, Batches.note("m1", "d1", 0, "a"));

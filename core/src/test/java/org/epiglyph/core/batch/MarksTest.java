@@ -13,7 +13,7 @@ import net.jqwik.api.constraints.IntRange;
 import org.epiglyph.core.marks.Mark;
 import org.junit.jupiter.api.Test;
 
-/** Marks in blocks, against a plain list that is copied at every change. */
+/** Marks in blocks, compared with a plain list that is copied at every change. */
 class MarksTest {
     private static Mark mark(String id, String text) {
         return Batches.note(id, "d", 0, text);

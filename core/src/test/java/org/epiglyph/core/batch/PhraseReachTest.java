@@ -98,7 +98,10 @@ class PhraseReachTest {
         assertThat(words(Batches.ADA, "m1")).isEqualTo("My own.");
     }
 
-    /** By hand: one phrase at -1 of 4 leaves 3; at -0.5 it leaves 3.5; of 8 + 4, with 6 scored, 9 becomes 9.5. */
+    /**
+     * Calculated by hand: one phrase at -1 of 4 leaves 3; at -0.5 it leaves 3.5; of 8 + 4, with 6 scored, 9 becomes
+     * 9.5.
+     */
     @Test
     void scoresThatWereTakenFromACountFollowTheEffect() {
         history.record(new Edit.ChangeScheme(history.batch()

@@ -40,7 +40,10 @@ class SchemeChangeTest {
         return history.batch().submission(Batches.ADA).scores().score(criterion).orElseThrow();
     }
 
-    /** By hand: 6 of 8 is 7.5 of 10. 6 + 2 of 12 is worth 8 of 12; 6 + 2 of 14 is 6.86 of 12; 7.5 + 2 of 14 is 8.14. */
+    /**
+     * Calculated by hand: 6 of 8 is 7.5 of 10. 6 + 2 of 12 is worth 8 of 12; 6 + 2 of 14 is 6.86 of 12; 7.5 + 2 of 14
+     * is 8.14.
+     */
     @Test
     void aNewMaximumKeepsPointsOrPercentAndSaysWhichResultsMove() {
         score("c1", "6");
@@ -146,7 +149,7 @@ class SchemeChangeTest {
                 .toList());
     }
 
-    /** 5 in the level from 4 to 8: in that level from 6 to 8 it becomes 6, from 1 to 4 it becomes 4. */
+    /** 5 in the level from 4 to 8: if that level becomes 6 to 8, it becomes 6; if 1 to 4, it becomes 4. */
     @Test
     void aLevelStaysTheLevelAndItsPointsComeWithinItsNewBounds() {
         history.record(new Edit.ChangeScheme(with(levels("4", "8", "0", "3.5")), List.of()), NOW);
@@ -193,7 +196,7 @@ class SchemeChangeTest {
                         "excused no longer fits and becomes not scored");
     }
 
-    /** Full marks of 8 that become full marks of 5 are cut of nothing; 8.5 would be, were it not above both. */
+    /** A full mark of 8 that becomes a full mark of 5 loses nothing; 8.5 would, but it is above both maxima. */
     @Test
     void fullMarksStayFullMarksWithoutALoss() {
         score("c1", "8");
@@ -204,7 +207,7 @@ class SchemeChangeTest {
         assertThat(plan(withMaximum("c1", 5), SchemeChange.Keep.POINTS).rescores()).isEmpty();
     }
 
-    /** By hand: a step of 0.5 becomes one of 1; 2.5 is rounded half up to 3. */
+    /** Calculated by hand: a step of 0.5 becomes one of 1; 2.5 is rounded half up to 3. */
     @Test
     void aCoarserStepRoundsWhatLiesBetween() {
         score("c1", "2.5");
@@ -217,7 +220,7 @@ class SchemeChangeTest {
         assertThat(judged("K-1").points().orElseThrow()).as("planning changes nothing").isEqualByComparingTo("2.5");
     }
 
-    /** Two states: nothing moved, a grade moved, what is complete moved. */
+    /** Two states each: nothing changed, the grade changed, completeness changed. */
     @Test
     void aResultMovesWhereItsValueGradeOrCompletenessDoes() {
         Batch untouched = history.batch();

@@ -20,7 +20,7 @@ import org.epiglyph.core.spoken.SpokenPlace;
 import org.epiglyph.core.spoken.SpokenRemark;
 import org.junit.jupiter.api.Test;
 
-/** What is asked of one student's submission. */
+/** Queries on one student's submission. */
 class SubmissionTest {
     private static final Instant NOW = Instant.parse("2026-03-20T20:00:00Z");
     private final History history = new History(Batches.three());

@@ -17,7 +17,7 @@ import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
 import org.junit.jupiter.api.Test;
 
-/** The class in blocks, against a plain map that is copied at every change. */
+/** The class in blocks, compared with a plain map that is copied at every change. */
 class SubmissionsTest {
     private static Submission untouched(int number) {
         return Submission.untouched(new Student(key(number), "Given", "Name " + number, ""), List.of());

@@ -15,7 +15,7 @@ import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.scoring.Standing;
 import org.junit.jupiter.api.Test;
 
-/** When and for how long somebody marked, told from the lines of a history. All times by hand. */
+/** When and for how long somebody marked, derived from the entries of a history. All times calculated by hand. */
 class WorkTest {
     private static final Instant NINE = Instant.parse("2026-03-20T09:00:00Z");
     private final List<Entry> lines = new ArrayList<>();
@@ -44,8 +44,8 @@ class WorkTest {
     void timeBetweenTwoActsBelongsToTheSecondUnlessItIsAPause() {
         at(0, note(Batches.ADA, "m1"));
         at(20, note(Batches.ADA, "m2"));
-        at(320, note(Batches.BAO, "m3")); // five minutes are work
-        at(621, note(Batches.CARYS, "m4")); // a second more is a pause
+        at(320, note(Batches.BAO, "m3")); // five minutes count as work
+        at(621, note(Batches.CARYS, "m4")); // one second more is a pause
         at(600, note(Batches.CARYS, "m5")); // a clock that was set back
         assertThat(work().spent()).containsEntry(Batches.ADA, Duration.ofSeconds(20))
                 .containsEntry(Batches.BAO, Work.PAUSE)
@@ -94,7 +94,7 @@ class WorkTest {
         assertThat(work().schemeChanged()).contains(NINE.plusSeconds(5));
     }
 
-    /** 10 s for Ada, 30 s for Bao and 60 s for Carys; who was only looked at is in nobody's way. */
+    /** 10 s for Ada, 30 s for Bao and 60 s for Carys; a student who was only viewed does not matter. */
     @Test
     void thePaceIsTheMedianOfThoseWhoWereScored() {
         assertThat(work().pace()).isEmpty();

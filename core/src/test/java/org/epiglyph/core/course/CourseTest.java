@@ -24,13 +24,13 @@ import org.epiglyph.core.scoring.Standing;
 import org.epiglyph.core.task.Task;
 import org.junit.jupiter.api.Test;
 
-/** The batches of a course together. */
+/** Several batches of a course together. */
 class CourseTest {
     private static final StudentKey ADA = new StudentKey("K-1");
     private static final StudentKey BEN = new StudentKey("K-2");
     private static final StudentKey LATER = new StudentKey("K-3");
 
-    /** Two criteria, out of 20 in the whole. */
+    /** Two criteria, out of 20 in total. */
     private static Batch batch(String title, int day, List<StudentKey> students, String... names) {
         List<Criterion> criteria = java.util.stream.IntStream.range(0, names.length)
                 .mapToObj(i -> new Criterion("c" + i, names[i], "", BigDecimal.TEN, new BigDecimal("0.5")))

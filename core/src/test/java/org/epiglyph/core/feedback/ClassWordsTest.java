@@ -22,7 +22,7 @@ import org.epiglyph.core.scoring.Standing;
 import org.epiglyph.core.task.Task;
 import org.junit.jupiter.api.Test;
 
-/** What students may be told of their class. */
+/** What students may be told about their class. */
 class ClassWordsTest {
     private static final Set<ClassWords.Figure> ALL = EnumSet.allOf(ClassWords.Figure.class);
 

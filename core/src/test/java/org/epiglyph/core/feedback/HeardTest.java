@@ -24,7 +24,7 @@ class HeardTest {
                 new SpokenRemark.Sound("w" + id, "0".repeat(64), 9), 20_000, new Span(500, 12_400), text));
     }
 
-    /** On two pages, a criterion, the whole; on what is private, on what is gone. */
+    /** Spoken remarks on two pages, a criterion and the whole; on something private and something removed. */
     private static Batch spoken() {
         Remark secret = new Remark("copied?", Audience.PRIVATE, "");
         Batch batch = Batches.three();

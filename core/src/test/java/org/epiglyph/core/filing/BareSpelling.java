@@ -4,7 +4,10 @@ import java.text.Normalizer;
 import java.util.List;
 import java.util.Locale;
 
-/** Spelling enough for the core's tests: accents dropped, slips counted by the textbook's table (optimal string alignment). */
+/**
+ * A simple spelling comparison for the core's tests: accents removed, typing errors counted by optimal string
+ * alignment.
+ */
 final class BareSpelling implements Spelling {
     @Override
     public List<String> plain(String text) {

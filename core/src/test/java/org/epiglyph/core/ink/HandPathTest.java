@@ -12,7 +12,10 @@ import org.epiglyph.core.page.PagePoint;
 import org.junit.jupiter.api.Test;
 
 class HandPathTest {
-    /** Schneider 1990: the fitted curve passes each point within the tolerance; the quarter point is the design's bound. */
+    /**
+     * Schneider 1990: the fitted curve passes each point within the tolerance; the quarter point is required by the
+     * design.
+     */
     @Property
     void theFittedPathPassesEveryPlaceOfTheHandWithinAQuarterPoint(
             @ForAll @Size(min = 2, max = 60) List<@DoubleRange(min = -9, max = 9) Double> turns) {
@@ -81,7 +84,7 @@ class HandPathTest {
         assertThat(hand.straightEnd(true).x()).isCloseTo(hand.straightEnd(true).y(), within(1e-9));
     }
 
-    /** Round joins and ends: every place of the middle line is covered up to its half width. */
+    /** Round joins and caps: every point of the centre line is covered up to half the width. */
     @Test
     void theOutlineCoversTheLineToItsHalfWidth() {
         InkPath path = InkPath.through(new PagePoint(0, 0), new PagePoint(40, 0), new PagePoint(0, 6));
@@ -92,7 +95,7 @@ class HandPathTest {
         assertThat(winding(outlines, 0, -2.2) != 0).isFalse();
     }
 
-    /** How often the outlines go round a place, by the rule that fills them. */
+    /** The winding number of a point, by the rule used for filling. */
     private static int winding(List<InkPath> outlines, double x, double y) {
         int winding = 0;
         for (InkPath outline : outlines) {

@@ -11,7 +11,7 @@ import net.jqwik.api.constraints.IntRange;
 import org.epiglyph.core.page.PagePoint;
 import org.junit.jupiter.api.Test;
 
-/** The bound of Schneider 1990: no input point is further from the fitted path than the tolerance. */
+/** The bound of Schneider 1990: no input point is farther from the fitted path than the tolerance. */
 class InkFitTest {
     @Property(tries = 300)
     void everyPointOfTheHandIsWithinTheTolerance(@ForAll long seed, @ForAll @IntRange(min = 1, max = 150) int length) {

@@ -62,7 +62,7 @@ class LookOverTest {
         return now;
     }
 
-    /** Ada's work, seen and scored: nothing is found but that it is not sealed. */
+    /** Ada's work, seen and scored: the only finding is that it is not sealed. */
     private static Batch done() {
         return seen(Batches.three()).apply(score("c1", "8")).apply(score("c2", "4"));
     }
@@ -304,7 +304,7 @@ class LookOverTest {
                 .isInstanceOf(EditRefused.class);
     }
 
-    /** What was looked at once is looked at again only where it changed, and says the same as a fresh look. */
+    /** The look-over repeats a check only for what changed, with the same result as a fresh one. */
     @Test
     void aLookAfterAnEditIsAsGoodAsAFreshOne() {
         LookOver kept = new LookOver(Dictionary.NONE);

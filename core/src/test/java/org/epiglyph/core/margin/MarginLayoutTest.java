@@ -34,7 +34,7 @@ class MarginLayoutTest {
         assertThat(tops).containsExactly(100, 300);
     }
 
-    /** Two that wish for the same place share the way: the least squares solution worked out by hand. */
+    /** Two remarks for the same position share the displacement: the least squares solution calculated by hand. */
     @Test
     void twoForOnePlaceMoveApartEqually() {
         double[] tops = MarginLayout.tops(List.of(new MarginLayout.Wish(100, 20), new MarginLayout.Wish(100, 20)), 8,

@@ -28,7 +28,7 @@ import org.epiglyph.core.scoring.Section;
 import org.epiglyph.core.scoring.Standing;
 import org.epiglyph.core.task.Task;
 
-/** Classes by chance, from a seed. */
+/** Random classes from a seed. */
 final class Classes {
     static final Instant DUE = Instant.parse("2026-03-13T18:00:00Z");
 
@@ -51,7 +51,7 @@ final class Classes {
                 Rules.USUAL.withGrades(Optional.of(GradeScale.READY.getFirst())));
     }
 
-    /** A class whose members have scores, standings, nothing, or are sealed, as chance has it. */
+    /** A class whose members have random scores and standings, none, or are sealed. */
     static Batch of(long seed, int size) {
         Random chance = new Random(seed);
         List<Submission> submissions = new ArrayList<>();

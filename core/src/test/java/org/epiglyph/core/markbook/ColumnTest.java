@@ -40,7 +40,7 @@ import org.epiglyph.core.scoring.Standing;
 import org.epiglyph.core.task.Task;
 import org.junit.jupiter.api.Test;
 
-/** What stands in each column, and that counting on after an edit is the same as counting anew. */
+/** The content of each column; incremental counts equal fresh counts. */
 class ColumnTest {
     private static final StudentKey ADA = new StudentKey("K-1");
 
@@ -174,9 +174,9 @@ class ColumnTest {
                 Column.of(Classes.scheme(), Set.of("s1")));
     }
 
-    // --- counting on and counting anew
+    // --- incremental and fresh counts
 
-    /** Some edit by chance that the batch takes; empty where it refuses it. */
+    /** A random edit that the batch accepts; empty if it refuses it. */
     private static Optional<Edit> edit(Batch batch, Random chance) {
         StudentKey student = batch.students().get(chance.nextInt(batch.students().size()));
         String criterion = "c" + (1 + chance.nextInt(3));

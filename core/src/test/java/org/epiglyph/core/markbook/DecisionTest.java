@@ -28,7 +28,7 @@ import org.epiglyph.core.scoring.Rules;
 import org.epiglyph.core.scoring.Scaling;
 import org.junit.jupiter.api.Test;
 
-/** What is decided for many at once. */
+/** Decisions for many students at once. */
 class DecisionTest {
     private static final List<Decision> ALL = List.of(Decision.Settle.ZERO, Decision.Settle.EXCUSED,
             Decision.Settle.NOT_ATTEMPTED, new Decision.Seal(), new Decision.Moderate(number("-1.5"), "counted twice"),
@@ -59,7 +59,7 @@ class DecisionTest {
         }
     }
 
-    /** Half a point off for each started day; the own rule stands in its place, and whoever is in time has none. */
+    /** Half a point off for each started day; an individual penalty replaces it, and students in time have none. */
     @Test
     void latenessCostsOneStudentSomethingElse() {
         Batch start = Classes.of(7, 40);
@@ -232,7 +232,7 @@ class DecisionTest {
         assertThrows(IllegalArgumentException.class, () -> Scaling.through(List.of(point("10", "12"))));
     }
 
-    /** Nothing is rounded and nobody is late, so that the mean and the spread come out as they were asked for. */
+    /** Nothing is rounded and nobody is late, so mean and spread are exactly the requested ones. */
     @Property(tries = 30)
     void aMeanAndASpreadAreReachedWhateverTheScalingBefore(@ForAll long seed) {
         Batch batch = fine(Classes.of(seed, 40));
@@ -244,7 +244,7 @@ class DecisionTest {
         assertMeanAndSpread(twice, "15.00", "2.00");
     }
 
-    /** In steps of a millionth, beyond both ends of the record too. */
+    /** In steps of a millionth, also beyond both ends of the scale. */
     private static Batch fine(Batch batch) {
         Rules rules = batch.scheme()
                 .rules()

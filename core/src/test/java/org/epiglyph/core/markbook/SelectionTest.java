@@ -19,7 +19,7 @@ import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.StudentKey;
 import org.junit.jupiter.api.Test;
 
-/** Whom the mark book shows, and in which order. */
+/** Filters and sorting of the mark book. */
 class SelectionTest {
     private static final Column RESULT = Column.Fact.RESULT;
 

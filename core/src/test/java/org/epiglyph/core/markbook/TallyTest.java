@@ -13,7 +13,7 @@ import net.jqwik.api.constraints.Scale;
 import net.jqwik.api.constraints.Size;
 import org.junit.jupiter.api.Test;
 
-/** The figures at the foot of a column. */
+/** The statistics at the foot of a column. */
 class TallyTest {
     @Property
     void takingOneOutIsAsIfItHadNeverBeenThere(
@@ -26,7 +26,7 @@ class TallyTest {
         assertEquals(tally.count(), back.count());
     }
 
-    /** The eight figures of the usual textbook example: mean 5, variance 32/7 (from memory). */
+    /** The eight values of the usual textbook example: mean 5, variance 32/7 (from memory). */
     @Test
     void meanAndSpreadOfASampleAreTheTextbooks() {
         Tally tally = of(java.util.stream.Stream.of(2, 4, 4, 4, 5, 5, 7, 9).map(BigDecimal::valueOf).toList());

@@ -11,7 +11,7 @@ import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.page.PageRef;
 import org.junit.jupiter.api.Test;
 
-/** What stamps show, figures and typed text. */
+/** The content of stamps: figures and typed text. */
 class FacesTest {
     private static final Head HEAD = new Head("m", new PageRef("d", 0), Ink.MADDER, 0, Remark.NONE);
     private static final PagePoint AT = new PagePoint(100, 100);

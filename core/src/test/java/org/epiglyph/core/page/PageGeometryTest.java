@@ -30,7 +30,9 @@ class PageGeometryTest {
         assertThat(page.fromShown(page.toShown(place)).distanceTo(place)).isLessThan(1e-9);
     }
 
-    /** The screen shows the page as read, times the zoom: there and back is the same place at every zoom. */
+    /**
+     * The screen shows the page as read, times the zoom: converting there and back gives the same point at every zoom.
+     */
     @Property
     void aPlaceComesBackFromTheScreenAtEveryZoom(@ForAll("geometries") PageGeometry page,
             @ForAll @DoubleRange(min = 0, max = 3000) double x, @ForAll @DoubleRange(min = 0, max = 3000) double y,
@@ -52,7 +54,10 @@ class PageGeometryTest {
         assertThat(shown.height()).isCloseTo(page.shownHeight(), within(1e-9));
     }
 
-    /** ISO 32000-2, table 31: Rotate turns the page clockwise, so the top left corner of an unturned page is shown at the top right. */
+    /**
+     * ISO 32000-2, table 31: Rotate turns the page clockwise, so the top left corner of an unrotated page is shown at
+     * the top right.
+     */
     @Test
     void aQuarterTurnShowsTheTopLeftCornerAtTheTopRight() {
         PageGeometry page = new PageGeometry(0, 0, 600, 800, 90, 1);
@@ -60,7 +65,9 @@ class PageGeometryTest {
         assertThat(page.shownWidth()).isEqualTo(800);
     }
 
-    /** ISO 32000-2, 8.3.2.3: user space has its origin at the lower left and y up; the crop box moves what is shown. */
+    /**
+     * ISO 32000-2, 8.3.2.3: user space has its origin at the lower left and y up; the crop box shifts what is shown.
+     */
     @Test
     void theTopLeftOfTheCropBoxIsTheOriginOfPageSpace() {
         PageGeometry page = new PageGeometry(20, 30, 600, 800, 0, 1);

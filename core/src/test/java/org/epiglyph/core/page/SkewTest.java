@@ -8,12 +8,12 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
-/** Pages of made-up writing, turned by sums. */
+/** Pages of generated writing, rotated by calculation. */
 class SkewTest {
     private static final int WIDTH = 595;
     private static final int HEIGHT = 842;
 
-    /** Letters are upright strokes with a foot, words of some letters, one line after another. */
+    /** Letters are vertical strokes with a foot, words are groups of letters, line after line. */
     private static boolean isInk(double x, double y, int lines) {
         int line = (int) Math.floor((y - 100) / 22);
         double within = y - 100 - line * 22;
@@ -33,7 +33,7 @@ class SkewTest {
             double x = i % WIDTH - WIDTH / 2.0;
             double y = i / WIDTH - HEIGHT / 2.0;
             boolean ink = isInk(x * cos + y * sin + WIDTH / 2.0, y * cos - x * sin + HEIGHT / 2.0, lines);
-            double dark = shadow ? 0.45 + 0.55 * (i % WIDTH) / WIDTH : 1; // one side lies in the shadow of a hand
+            double dark = shadow ? 0.45 + 0.55 * (i % WIDTH) / WIDTH : 1; // one side is in the shadow of a hand
             int grey = (int) ((ink ? 60 : 236) * dark);
             rgb[i] = grey << 16 | grey << 8 | grey;
         }

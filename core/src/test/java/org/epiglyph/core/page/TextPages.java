@@ -3,11 +3,11 @@ package org.epiglyph.core.page;
 import java.util.ArrayList;
 import java.util.List;
 
-/** Pages of words for tests. */
+/** Pages of text for tests. */
 public final class TextPages {
     private TextPages() {}
 
-    /** A page of some lines, each of words with single spaces. */
+    /** A page of lines, each of words separated by single spaces. */
     public static PageText page(String... lines) {
         List<PageWord> words = new ArrayList<>();
         for (int line = 0; line < lines.length; line++) {

@@ -22,9 +22,9 @@ import org.epiglyph.core.roster.StudentKey;
 import org.junit.jupiter.api.Test;
 
 /**
- * Passages in common, held against every maximal common run as a plain table of all pairs of words finds it: on two versions
- * of one free text, the GNU General Public License 1 and 2 as Debian's base-files has them (verbatim copies are
- * permitted), and on words by chance.
+ * Shared passages, compared with every maximal common run found by a plain table of all pairs of words: on two versions
+ * of a free text, the GNU General Public License 1 and 2 from Debian's base-files (verbatim copies are permitted), and
+ * on random words.
  */
 class WinnowingTest {
     private final Vocabulary vocabulary = new Vocabulary();
@@ -35,7 +35,7 @@ class WinnowingTest {
         }
     }
 
-    /** The second implementation: every run of words that is the same in both and cannot be longer. */
+    /** The second implementation: every maximal run of words that is the same in both. */
     private static Set<Passage> exact(WordRun one, WordRun other, int least) {
         Set<Passage> all = new HashSet<>();
         int[] before = new int[other.size() + 1];

@@ -7,7 +7,7 @@ import java.util.List;
 import org.epiglyph.core.page.PageText;
 import org.junit.jupiter.api.Test;
 
-/** Words, sentences, figures, tables and references of a text (common practice, no source). */
+/** Numbers of words, sentences, figures, tables and references of a text (common practice, no source). */
 class TextCountsTest {
     @Test
     void aWordThatIsBrokenAtTheEndOfALineIsOneAndSignsAloneAreNone() {

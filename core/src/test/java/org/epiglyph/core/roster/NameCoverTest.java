@@ -20,7 +20,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
-/** What gives a student away in words of the student's own. */
+/** What identifies a student in the student's own text. */
 class NameCoverTest {
     private static final Student STUDENT = new Student(new StudentKey("K-4401"), "Adaeze", "Lindqvist-Moreau", "A",
             "adaeze.lm@example.org");
@@ -90,7 +90,7 @@ class NameCoverTest {
         return new PageWord(text, new PageBox(column * 10, line * 10, 8, 8), line);
     }
 
-    /** Whatever stands around it: no part of a name of three letters and more is left as a word. */
+    /** Whatever surrounds it, no part of a name of three or more letters remains as a word. */
     @Property(tries = 500)
     void noPartOfANameIsLeft(@ForAll @AlphaChars @StringLength(min = 1, max = 8) String given,
             @ForAll @AlphaChars @StringLength(min = 1, max = 8) String family,

@@ -14,7 +14,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-/** Whatever bounds or changes a result is said, with the figure that stands after it. Figures are computed by hand. */
+/** Whatever limits or changes a result is explained, with the value after it. Values are calculated by hand. */
 class DerivationTextTest {
     private static final MarkScheme TEN = scheme(points("a", "10"));
     private static final Circumstances HUNDRED = Circumstances.inTime(number("100"));

@@ -46,7 +46,7 @@ class GradeScaleTest {
                 .hasMessage("The grade scale has no 'Fourth'.");
     }
 
-    /** Of 20 points the boundaries are at 14, 10 and 8. */
+    /** Of 20 points, the boundaries are at 14, 10 and 8. */
     @Test
     void aResultIsNearABoundaryWithinTheWidthAndTheWidthItself() {
         assertThat(SCALE.boundaries().getFirst().at(number("20"))).isEqualByComparingTo("14");

@@ -20,7 +20,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-/** From the total to the result. Worked examples are computed by hand beside the figures. */
+/** From the total to the result. Examples are calculated by hand beside the values. */
 class RulesTest {
     private static final MarkScheme TEN = scheme(points("a", "10"));
     private static final Duration DAY = Duration.ofDays(1);
@@ -30,7 +30,7 @@ class RulesTest {
                 new Circumstances(number("100"), Optional.of(late)));
     }
 
-    /** By hand, at 5 percent of the maximum for each started day: 80 less 5, 10, 15. */
+    /** Calculated by hand, at 5 percent of the maximum for each started day: 80 less 5, 10, 15. */
     @ParameterizedTest
     @CsvSource({"PT1S, 75", "PT24H, 75", "PT24H1S, 70", "PT72H, 65", "PT0.001S, 75"})
     void eachStartedDayCounts(Duration late, BigDecimal result) {
@@ -69,7 +69,10 @@ class RulesTest {
         assertThat(late(penalty, "8", Duration.ofHours(49)).value()).isEqualByComparingTo("55");
     }
 
-    /** By hand: 8 of 10 is 40 of 50; times 1.1 and minus 2 is 42; 1 started day at 5 percent of 50 leaves 39.5; plus 1.25. */
+    /**
+     * Calculated by hand: 8 of 10 is 40 of 50; times 1.1 and minus 2 is 42; one started day at 5 percent of 50 leaves
+     * 39.5; plus 1.25.
+     */
     @Test
     void theStepsComeInTheirOrderAndEachIsSaid() {
         Rules rules = Rules.USUAL.withScaling(Optional.of(new Scaling(number("1.1"), number("-2"))))
@@ -98,7 +101,7 @@ class RulesTest {
         assertThat(new Rounding(BigDecimal.ONE, Rounding.Rule.DOWN).of(exact)).isEqualByComparingTo(down);
     }
 
-    /** Three thirds are one: nothing is rounded on the way. By hand: 1 of 3 is 33.333... percent. */
+    /** Three thirds are one: nothing is rounded in between. Calculated by hand: 1 of 3 is 33.333... percent. */
     @Test
     void repeatingDecimalsStayExactUntilTheEnd() {
         Result third = Scoring.result(scheme(points("a", "3")), card("a", "1"), Circumstances.inTime(number("100")));

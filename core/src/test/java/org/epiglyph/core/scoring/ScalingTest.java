@@ -12,7 +12,7 @@ import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
 
-/** What results become: expected figures are worked out by hand beside each. */
+/** Scaling of results: the expected values are calculated by hand beside each. */
 class ScalingTest {
     private static final Scaling CURVE = Scaling.through(Scaling.points("40 to 50, 10 to 12; 20 to 21"));
 
@@ -34,7 +34,7 @@ class ScalingTest {
         }
     }
 
-    /** 15 is half way from 12 to 21; 30 half way from 21 to 50; beyond the ends the outer pieces go on. */
+    /** 15 is half way from 12 to 21, 30 half way from 21 to 50; beyond the ends the outer segments continue. */
     @Test
     void aCurveGoesStraightFromPointToPointAndOnBeyondTheLast() {
         assertThat(of(CURVE, "10")).isEqualTo("12");
@@ -58,7 +58,7 @@ class ScalingTest {
         assertThat(of(root, "-3")).isEqualTo("-3");
     }
 
-    /** From mean 50 and spread 10 to 60 and 15: the mean becomes 60, one spread above it 75. */
+    /** From mean 50 and spread 10 to 60 and 15: the mean becomes 60, one spread above it becomes 75. */
     @Test
     void meanAndSpreadBecomeOthers() {
         Scaling line = Scaling.toMeanAndSpread(number("50"), number("10"), number("60"), number("15"));

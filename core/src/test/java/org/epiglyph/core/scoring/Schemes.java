@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
 
-/** Short ways to schemes and cards for tests. */
+/** Factory methods for schemes and scorecards. */
 final class Schemes {
     private Schemes() {}
 

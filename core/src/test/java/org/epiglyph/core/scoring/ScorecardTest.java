@@ -13,7 +13,7 @@ import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
 
-/** What a card still asks for and comes to, and the small figures of a scheme. */
+/** What a scorecard still lacks, its total, and the basic values of a scheme. */
 class ScorecardTest {
     private static final Criterion METHOD = points("c1", "8").inSection("s1", "");
     private static final Criterion UNITS = points("c2", "4").inSection("s1", "");
@@ -69,7 +69,7 @@ class ScorecardTest {
         assertThat(result(scheme(points("c1", "3")), card("c1", "2"), "3").percent()).isEqualByComparingTo("66.67");
     }
 
-    /** A unit counts once it has begun, be it by a nanosecond. */
+    /** A unit counts once it has begun, even by a nanosecond. */
     @Test
     void lateUnitsCountOnceBegun() {
         LatePenalty penalty = LatePenalty.each(Duration.ofDays(1), BigDecimal.TEN);

@@ -54,7 +54,10 @@ class ScoringTest {
         assertThat(result(scheme(50), card("43"), BigDecimal.valueOf(100)).value()).isEqualByComparingTo("86");
     }
 
-    /** Half up as the documentation of java.math.RoundingMode defines it: 2.125 of a hundredth goes away from zero. */
+    /**
+     * Half up as defined in the documentation of java.math.RoundingMode: half of the last place is rounded away from
+     * zero.
+     */
     @Test
     void roundingHappensOnceAtTheEndAndHalfUp() {
         Result result = result(scheme(8, 8), card("1", "0.5"), new BigDecimal("22.72"));

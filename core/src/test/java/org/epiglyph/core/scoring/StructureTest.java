@@ -23,7 +23,7 @@ import net.jqwik.api.constraints.Size;
 import org.epiglyph.core.Message;
 import org.junit.jupiter.api.Test;
 
-/** Kinds of criteria, sections, bonus, penalties, hurdles. Worked examples are computed by hand beside the figures. */
+/** Kinds of criteria, sections, bonus, penalties, hurdles. Examples are calculated by hand beside the values. */
 class StructureTest {
     private static Section best(int count) {
         return new Section("s", "Questions", BigDecimal.ONE, Optional.of(count), Optional.empty());
@@ -63,7 +63,7 @@ class StructureTest {
                 .isPresent();
     }
 
-    /** By hand: 6 + 5 of the three 4, 6, 5, out of 8 + 8. */
+    /** Calculated by hand: 6 + 5 of the three 4, 6, 5, out of 8 + 8. */
     @Test
     void theBestTwoOfThreeCount() {
         MarkScheme scheme = sectioned(best(2), points("a", "8"), points("b", "8"), points("c", "8"));
@@ -75,7 +75,7 @@ class StructureTest {
         assertThat(card("a", "4").left(scheme)).extracting(Criterion::id).containsExactly("b", "c");
     }
 
-    /** The sum of the best n is the greatest that any choice of n gives: all choices are tried. */
+    /** The sum of the best n is the greatest of any choice of n: all choices are compared. */
     @Property(tries = 300)
     void bestOfManyEqualsTryingAllChoices(@ForAll @Size(min = 1, max = 7) List<@IntRange(max = 20) Integer> scores,
             @ForAll @IntRange(min = 1, max = 7) int count) {
@@ -132,7 +132,7 @@ class StructureTest {
         assertThat(result(below, card("a", "1", "p", "4"), "10").value()).isEqualByComparingTo("-3");
     }
 
-    /** By hand: 4 of 10 is 40 percent, which is enough; 3.75 of 10 is not, and 60 of 100 becomes 39. */
+    /** Calculated by hand: 4 of 10 is 40 percent, which is enough; 3.75 of 10 is not, and 60 of 100 becomes 39. */
     @Test
     void aHurdleBoundsTheResultOnceEverythingIsScored() {
         MarkScheme scheme = scheme(points("a", "10").withHurdle(Optional.of(number("40"))), points("b", "10"))
@@ -145,7 +145,10 @@ class StructureTest {
         assertThat(result(scheme, card("a", "3"), "100").missed()).as("b is not scored yet").isEmpty();
     }
 
-    /** By hand: (6 x 2 + 3 x 0.5) x 3 = 40.5 of (8 x 2 + 4 x 0.5) x 3 = 54, which is 75 percent. Weights add to no 100. */
+    /**
+     * Calculated by hand: (6 x 2 + 3 x 0.5) x 3 = 40.5 of (8 x 2 + 4 x 0.5) x 3 = 54, which is 75 percent. The weights
+     * do not add up to 100.
+     */
     @Test
     void weightsOfCriteriaAndSectionsMultiply() {
         Section heavy = new Section("s", "Plan", number("3"), Optional.empty(), Optional.empty());

@@ -7,7 +7,7 @@ import java.math.BigDecimal;
 import org.epiglyph.core.Message;
 import org.junit.jupiter.api.Test;
 
-/** What is typed for a criterion. */
+/** Input typed for a criterion. */
 class TypedScoreTest {
     private static final Criterion POINTS = Schemes.points("c1", "8");
     private static final Criterion LEVELS = Schemes.levels("c2", "Sound 7 10", "Weak 0 6.5");
@@ -39,7 +39,7 @@ class TypedScoreTest {
                 "\u201cc\u201d is not a number. Enter 0 to 10, n for not attempted, x for excused, or leave it empty.",
                 why(LEVELS, "c"));
         Judgement weak = Judgement.level(((Manner.Levels) LEVELS.manner()).levels().getLast(),
-                number("3.5")); // the middle of 0 to 6.5, to the next half
+                number("3.5")); // the middle of 0 to 6.5, rounded to the next half
         assertEquals(read(weak), TypedScore.read(LEVELS, "b", Judgement.NONE));
         Judgement now = Judgement.of(number("6.50"));
         assertEquals(read(now), TypedScore.read(POINTS, "6.5", now), "as it was written");

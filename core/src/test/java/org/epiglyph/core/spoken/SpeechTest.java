@@ -15,7 +15,7 @@ import org.junit.jupiter.api.Test;
 class SpeechTest {
     private static final int RATE = 16_000;
 
-    /** Noise of a room, with a hum as loud as a voice in some places. */
+    /** Room noise, with a hum as loud as a voice in some places. */
     private static Samples recording(double noise, double voice, long length, List<Span> spoken) {
         Random random = new Random(7);
         short[] values = new short[(int) (length * RATE / 1000)];

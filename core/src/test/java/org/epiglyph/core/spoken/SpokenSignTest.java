@@ -29,7 +29,7 @@ class SpokenSignTest {
         return new PageGeometry(30, -20, 500, 700, 90 * quarters, 1);
     }
 
-    /** Wherever the mark stands, also beyond the edge, and however the page is turned. */
+    /** Wherever the mark is, even beyond the edge, and however the page is rotated. */
     @Property(tries = 300)
     void theSignLiesOnThePageAndStandsUprightAsItIsShown(@ForAll @IntRange(max = 3) int quarters,
             @ForAll @DoubleRange(min = -40, max = 540) double x, @ForAll @DoubleRange(min = -40, max = 740) double y,

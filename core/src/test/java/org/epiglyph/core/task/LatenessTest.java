@@ -26,7 +26,7 @@ class LatenessTest {
         assertThat(Lateness.between(DUE, Duration.ZERO, handedIn).describe()).isEqualTo(text);
     }
 
-    /** IANA zone data: in London the clocks went from 01:00 to 02:00 on 29 March 2026. */
+    /** IANA zone data: in London the clocks go from 01:00 to 02:00 on 29 March 2026. */
     @Test
     void inTheNightOfTheClockChangeAnHourIsMissing() {
         ZoneId london = ZoneId.of("Europe/London");
@@ -35,7 +35,7 @@ class LatenessTest {
         assertThat(Lateness.between(due, Duration.ZERO, handedIn).describe()).isEqualTo("1 h late");
     }
 
-    /** IANA zone data: in London the hour from 01:00 to 02:00 came twice on 25 October 2026. */
+    /** IANA zone data: in London the hour from 01:00 to 02:00 occurs twice on 25 October 2026. */
     @Test
     void inTheNightWithAnHourTwiceThatHourCounts() {
         ZoneId london = ZoneId.of("Europe/London");

@@ -11,7 +11,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** What is kept on the shelf beside the batches. */
+/** What is stored on the shelf beside the batches. */
 class BesideTest {
     @TempDir
     private Path shelf;

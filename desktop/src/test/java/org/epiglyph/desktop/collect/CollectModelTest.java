@@ -215,7 +215,7 @@ class CollectModelTest {
         assertThat(model.planProperty().get().sheet()).hasValue(sheet);
     }
 
-    /** A marker decides twenty files, finds that a folder was missing, and drops it: the twenty are not decided again. */
+    /** A marker decides about twenty files, finds that a folder was missing, and drops it: the decisions remain. */
     @Test
     void placesThatComeLaterLeaveWhatWasDecidedAndSaid() throws Exception {
         readMail();

@@ -44,7 +44,7 @@ import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 import org.testfx.util.WaitForAsyncUtils;
 
-/** The decisions of collecting, made in the window with mouse and keyboard on the class that came by mail. */
+/** The decisions of collecting, made in the window with mouse and keyboard on the class whose work came by mail. */
 @ExtendWith(ApplicationExtension.class)
 class CollectTest {
     private static final StudentKey FREYA = new StudentKey("K-4436");
@@ -335,7 +335,7 @@ class CollectTest {
         Files.writeString(more.resolve("Rewiti, Tāne - late.txt"), "Sorry, and here it is.\n");
         robot.interact(() -> program.toDesk(batch));
         waitFor(() -> program.frame().place() instanceof Desk);
-        robot.interact(() -> program.toCollectAgain(batch)); // the batch may be another by now, and is looked at anew
+        robot.interact(() -> program.toCollectAgain(batch)); // the batch may be another by now, and is opened again
         waitFor(() -> !robot.lookup("#make-batch").query().isDisabled());
         assertThat(text(robot, "#count-line")).isEqualTo("2 files: 2 matched, 0 of them as before");
         robot.clickOn("#make-batch");

@@ -21,7 +21,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** Filtering, choosing and deciding on the class that came by mail, without a toolkit. */
+/** Filtering, selecting and deciding on the class whose work came by mail, without a toolkit. */
 class DecisionsTest {
     @TempDir
     private Path folder;
@@ -129,7 +129,7 @@ class DecisionsTest {
         assertThat(plan.get().task().zone()).isEqualTo(ZoneId.systemDefault());
     }
 
-    /** The truth is in the names: each invented student of the large class wrote the own name as the sheet has it. */
+    /** The names tell the truth: each made-up student of the large class wrote their own name as in the sheet. */
     @Test
     void aClassOfFourHundredIsMatchedAsItsNamesSay() throws Exception {
         close();

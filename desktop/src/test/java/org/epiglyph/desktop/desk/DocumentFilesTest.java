@@ -43,7 +43,10 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** What the marker does with files rather than pages, without a toolkit: the work's end comes to the test as to the window. */
+/**
+ * What the marker does with files rather than pages, without a toolkit: results are delivered to the test as to the
+ * window.
+ */
 class DocumentFilesTest {
     private static final StudentKey ADA = new StudentKey("K-1");
     private static final StudentKey BEN = new StudentKey("K-2");
@@ -174,7 +177,9 @@ class DocumentFilesTest {
                 .isEqualTo(lockedAsStored());
     }
 
-    /** A classmate's work lies beside the pages where passages are compared, and the marker may have gone on meanwhile. */
+    /**
+     * A classmate's work is beside the pages when passages are compared, and the marker may have moved on meanwhile.
+     */
     @Test
     void whatIsDoneWithAnotherStudentsDocumentIsDoneToThatStudent() throws Exception {
         Document his = desk.batch().submission(BEN).documents().getFirst();

@@ -46,7 +46,7 @@ import org.epiglyph.core.task.Task;
 import org.epiglyph.desktop.marking.MarkText;
 import org.junit.jupiter.api.Test;
 
-/** The history as a person reads it. */
+/** The history in readable form. */
 class EditTextTest {
     private static final StudentKey ADA = new StudentKey("K-1");
     private static final PagePoint AT = new PagePoint(10, 10);

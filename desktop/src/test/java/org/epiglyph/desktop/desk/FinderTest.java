@@ -21,7 +21,7 @@ import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 
-/** A few letters bring a student, a criterion or a phrase. */
+/** A few letters find a student, a criterion or a phrase. */
 @ExtendWith(ApplicationExtension.class)
 class FinderTest extends InWindow {
     @Start

@@ -25,7 +25,10 @@ import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 
-/** Hints on the language of a student's pages, and corrections made of them; English pages read as French give many. */
+/**
+ * Hints on the language of a student's pages, and corrections made from them; English pages checked as French have
+ * many.
+ */
 @ExtendWith(ApplicationExtension.class)
 class HintsSideTest extends InWindow {
     @Start

@@ -26,7 +26,7 @@ import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 
-/** Six papers are marked from the first stroke to the seal by keys alone, the marks on the pages included. */
+/** Six papers are marked from the first stroke to the seal with keys only, including the marks on the pages. */
 @ExtendWith(ApplicationExtension.class)
 class KeysOnlyTest extends SixPapers {
     private static final Pattern PLACE = Pattern.compile(".* ([0-9,]+) points from the left, ([0-9,]+) from the top");
@@ -54,7 +54,7 @@ class KeysOnlyTest extends SixPapers {
         atDesk(robot);
     }
 
-    /** Where the cross-hairs say that they are, in points of the page as it is shown. */
+    /** The position of the cross-hairs, in points of the page as it is shown. */
     private static Point2D cross(FxRobot robot) {
         Node pages = robot.lookup(".page-roll").query();
         Matcher said = PLACE.matcher(pages.getAccessibleText());
@@ -63,7 +63,7 @@ class KeysOnlyTest extends SixPapers {
                 Integer.parseInt(said.group(2).replace(",", "")));
     }
 
-    /** Moves the cross-hairs onto a word by arrow keys, with Shift for the last points of the way to its line. */
+    /** Moves the cross-hairs onto a word with arrow keys, with Shift for the last points. */
     private static void go(FxRobot robot, PagePoint to) {
         Point2D from = cross(robot);
         int right = (int) Math.round((to.x() - from.getX()) / STEP);
@@ -82,7 +82,7 @@ class KeysOnlyTest extends SixPapers {
         assertThat(submission(paper).marks()).hasSize(1).allMatch(Stroke.class::isInstance);
     }
 
-    /** With a phrase by its code. */
+    /** With a phrase, by its code. */
     @Override
     void highlight(FxRobot robot, int paper) {
         robot.type(KeyCode.DIGIT2);

@@ -24,7 +24,7 @@ import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 
-/** Students to come back to, found by the program while the marking goes on and walked to by keys. */
+/** Students to come back to, found by the program during marking and visited with keys. */
 @ExtendWith(ApplicationExtension.class)
 class LookAgainTest extends InWindow {
     @Start
@@ -58,7 +58,7 @@ class LookAgainTest extends InWindow {
         waitFor(() -> robot.lookup("Nobody else waits for a reply.").tryQuery().isPresent());
     }
 
-    /** In the same turn of the interface, before anything was laid out: what is typed next is the reply. */
+    /** In the same pulse of the interface, before layout: what is typed next is the reply. */
     @Test
     void theReplyHasTheFocusAsSoonAsTheAnswersAreOpened(FxRobot robot) throws Exception {
         robot.interact(() -> program.toDesk(batch.folder()));

@@ -21,9 +21,9 @@ import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 
-/** The batch's folder is moved while it lies on the desk: that is said where it is seen, and mends itself when it is back. */
+/** The batch's folder is moved while it is open at the desk: the desk says so, and recovers when it is back. */
 @ExtendWith(ApplicationExtension.class)
-@DisabledOnOs(OS.WINDOWS) // where files that are open cannot be moved
+@DisabledOnOs(OS.WINDOWS) // where open files cannot be moved
 class MovedFolderTest extends InWindow {
     private Path away;
 
@@ -57,7 +57,7 @@ class MovedFolderTest extends InWindow {
         robot.clickOn(robot.from(warning).lookup(".link-button").queryButton());
         assertThat(warning.isVisible()).as("read and closed").isFalse();
         write(robot, "Three.");
-        robot.sleep(2, TimeUnit.SECONDS); // it is tried again each second
+        robot.sleep(2, TimeUnit.SECONDS); // it is retried each second
         assertThat(warning.isVisible()).as("still read and closed").isFalse();
         Files.move(away, batch.folder());
         waitFor(() -> Screen.text(robot, "#kept").startsWith("saved "));

@@ -34,10 +34,13 @@ import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 
-/** Covering names at the desk, uncovering them for a reason, strips on scans; and no name in sight anywhere meanwhile. */
+/**
+ * Covering names at the desk, uncovering them with a reason, strips on scans; and no name is visible anywhere
+ * meanwhile.
+ */
 @ExtendWith(ApplicationExtension.class)
 class NamesSideTest extends InWindow {
-    /** Names and keys of the small batch; its family names are words of the interface too. */
+    /** Names and keys of the small batch; its family names also occur in the interface. */
     private static final Pattern GIVEN_AWAY = Pattern
             .compile("\\b(Ada|Bao|Cem|Ada Typed|Bao Scanned|Cem Twice|K-[123]|\\S+@students\\.example|work\\.pdf)\\b");
 

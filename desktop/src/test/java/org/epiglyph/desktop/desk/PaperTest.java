@@ -54,7 +54,7 @@ import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 
-/** Hands on paper: mouse, keys and the simulated pen write every kind of mark on real pages. */
+/** Mouse, keys and the simulated pen create every kind of mark on real pages. */
 @ExtendWith(ApplicationExtension.class)
 class PaperTest extends InWindow {
     @TempDir
@@ -161,7 +161,7 @@ class PaperTest extends InWindow {
         return best;
     }
 
-    /** A loaded machine tells of a quick hand's press and of where it was let up, and of little between. */
+    /** A busy machine reports a quick hand's press and release, and little in between. */
     @Test
     void inkReachesThePlaceWhereAQuickHandIsLetUp(FxRobot robot) {
         atDesk(robot);
@@ -283,7 +283,7 @@ class PaperTest extends InWindow {
         robot.clickOn(onPage(robot, p(200, 600)));
         robot.clickOn(onPage(robot, p(300, 600)));
         hold(robot, new Slot(Tool.CHOOSE, Ink.INDIGO, 1));
-        drag(robot, p(160, 560), p(162, 562)); // a press beside them chooses nothing
+        drag(robot, p(160, 560), p(162, 562)); // a click beside them selects nothing
         assertThat(model().chosen().isEmpty()).isTrue();
         robot.moveTo(onPage(robot, p(170, 560))).press(MouseButton.PRIMARY);
         for (PagePoint corner : List.of(p(340, 560), p(340, 650), p(170, 650), p(170, 570))) {

@@ -24,7 +24,7 @@ import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 
-/** Passages in common at the desk: with whom, both papers beside each other, and the ways of having none. */
+/** Shared passages at the desk: with whom, both papers beside each other, and the reasons for having none. */
 @ExtendWith(ApplicationExtension.class)
 class PassagesSideTest extends InWindow {
     @Start
@@ -157,7 +157,7 @@ class PassagesSideTest extends InWindow {
         waitFor(() -> rows(robot).size() == 1 && rows(robot).getFirst().contains("100% of the words here"));
     }
 
-    /** A batch of last year, by name, from any folder; the student's own work there is called that. */
+    /** A batch of last year, by name, from any folder; the student's own work in it is labelled as such. */
     @Test
     void anotherBatchIsComparedByNameAndItsPagesLieBeside(FxRobot robot) throws Exception {
         Path earlier = SmallBatch.make(world.resolve("last year")).folder();

@@ -28,8 +28,8 @@ import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 
 /**
- * Six papers are marked from the first stroke to the seal with the tip of a pen alone: no key, no wheel, no second
- * button, nothing that must be pressed twice.
+ * Six papers are marked from the first stroke to the seal with the tip of a pen only: no key, no wheel, no second
+ * button, nothing pressed twice.
  */
 @ExtendWith(ApplicationExtension.class)
 class PenOnlyTest extends SixPapers {
@@ -48,7 +48,7 @@ class PenOnlyTest extends SixPapers {
     private static void tap(FxRobot robot, String query) {
         waitFor(() -> Screen.isThere(robot, query));
         AtomicReference<Bounds> on = new AtomicReference<>();
-        waitFor(() -> { // a hand waits until what it is about to tap stands still
+        waitFor(() -> { // a person waits until the target stands still
             Node node = robot.lookup(query).query();
             Bounds now = node.localToScreen(node.getLayoutBounds());
             return now != null && now.equals(on.getAndSet(now));
@@ -67,7 +67,7 @@ class PenOnlyTest extends SixPapers {
         assertThat(keys).isEmpty();
     }
 
-    /** By its notch in the roll. */
+    /** With its notch in the roll. */
     @Override
     void bring(FxRobot robot, int paper) {
         if (paper > 0) {
@@ -80,14 +80,14 @@ class PenOnlyTest extends SixPapers {
     @Override
     void ink(FxRobot robot, int paper) {
         if (paper > 0) {
-            tap(robot, "#slot-1"); // the slot in hand would open its card
+            tap(robot, "#slot-1"); // the current slot would open its settings
         }
         drag(robot, onPage(robot, 120, 640), onPage(robot, 220, 650));
         drag(robot, onPage(robot, 120, 670), onPage(robot, 220, 680));
         assertThat(submission(paper).marks()).hasSize(2).allMatch(Stroke.class::isInstance);
     }
 
-    /** With a phrase that is asked for where the remark is written. */
+    /** With a phrase suggested where the remark is written. */
     @Override
     void highlight(FxRobot robot, int paper) {
         tap(robot, "#slot-2");
@@ -99,7 +99,7 @@ class PenOnlyTest extends SixPapers {
         assertThat(submission(paper).marks().getLast()).isInstanceOf(TextMarkup.class);
     }
 
-    /** With a phrase out of the list at the side, which is put away again. */
+    /** With a phrase from the list at the side, which is then closed. */
     @Override
     void note(FxRobot robot, int paper) {
         tap(robot, "#slot-4");
@@ -142,7 +142,7 @@ class PenOnlyTest extends SixPapers {
         return true;
     }
 
-    /** With the bar beside the pages. */
+    /** With the scroll bar beside the pages. */
     @Override
     void readOn(FxRobot robot, int paper) {
         Node bar = robot.lookup(".page-roll .scroll-bar .thumb").match(PenOnlyTest::isShown).query();

@@ -9,7 +9,7 @@ import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
 
-/** Where students stand in the roll, for classes of any size. */
+/** Positions of students in the roll, for classes of any size. */
 class RollLensTest {
     private static final double HEIGHT = 740;
 

@@ -4,7 +4,7 @@ import javafx.geometry.Point2D;
 import org.epiglyph.core.roster.StudentKey;
 import org.testfx.api.FxRobot;
 
-/** Where students are in the roll on the screen. */
+/** Positions of students in the roll on the screen. */
 public final class RollPoints {
     private RollPoints() {}
 

@@ -19,7 +19,7 @@ import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 
-/** Scans at the desk whose words are recognised in the background. Needs Tesseract, as CI installs it. */
+/** Scans at the desk whose text is recognised in the background. Needs Tesseract, as CI installs it. */
 @ExtendWith(ApplicationExtension.class)
 class ScanWordsTest extends InWindow {
     @Start

@@ -37,7 +37,7 @@ import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 
-/** What lies beside the pages, how pages are looked at, and the keys. */
+/** The side sheets, viewing pages, and the keys. */
 @ExtendWith(ApplicationExtension.class)
 class SidesTest extends InWindow {
 
@@ -70,7 +70,7 @@ class SidesTest extends InWindow {
         waitFor(() -> robot.lookup(".margin .remark").queryAll().size() == 1
                 && robot.lookup(".margin .remark").query() != before);
         robot.interact(() -> roll(robot).scrollProperty().set(roll(robot).scrollProperty().get() + 4000));
-        waitFor(() -> robot.lookup(".margin .remark").queryAll().isEmpty()); // far from its page it is not made at all
+        waitFor(() -> robot.lookup(".margin .remark").queryAll().isEmpty()); // far from its page it is not created at all
     }
 
     @Test
@@ -179,7 +179,7 @@ class SidesTest extends InWindow {
                 .count();
     }
 
-    /** A word of the second page that the first does not have. */
+    /** A word on the second page that is not on the first. */
     private long matches(String text) {
         try (OpenDocument document = OpenDocument.open(batch.typed())) {
             long count = 0;

@@ -23,10 +23,10 @@ import org.epiglyph.documents.OpenDocument;
 import org.epiglyph.workspace.NewBatch;
 import org.testfx.api.FxRobot;
 
-/** A class of six on the desk, each with the same typed paper, to be marked by one hand alone. */
+/** A class of six at the desk, each with the same typed paper, to be marked with one input device only. */
 abstract class SixPapers extends InWindow {
     static final int PAPERS = 6;
-    /** Two words that follow each other on the first page. */
+    /** Two consecutive words on the first page. */
     PageWord first;
     PageWord second;
 

@@ -42,7 +42,7 @@ import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 
-/** Speaking remarks at the desk into a simulated microphone, by keys and by mouse, and writing their words. */
+/** Recording remarks at the desk with a simulated microphone, with keys and mouse, and typing their text. */
 @ExtendWith(ApplicationExtension.class)
 class SpokenSideTest extends InWindow {
     @TempDir
@@ -59,7 +59,7 @@ class SpokenSideTest extends InWindow {
         program.toDesk(batch.folder());
     }
 
-    /** True once the program has the batch open no longer. */
+    /** True once the program no longer has the batch open. */
     private boolean isFree() {
         try (Workspace there = Workspace.open(batch.folder(), Clock.systemUTC())) {
             return there.batch().submissions().size() == 3;
@@ -85,7 +85,7 @@ class SpokenSideTest extends InWindow {
                 new PagePoint(200, 200));
     }
 
-    /** Speaks about what is chosen until so much is said, and stops. */
+    /** Records about the selection until enough is said, and stops. */
     private SpokenRemark speak(FxRobot robot, String least) {
         int before = spoken().size();
         robot.type(KeyCode.O);
@@ -134,7 +134,7 @@ class SpokenSideTest extends InWindow {
         });
         robot.press(KeyCode.O);
         waitFor(() -> hasTime(robot, "0:02"));
-        robot.press(KeyCode.O); // as a key that is held repeats itself
+        robot.press(KeyCode.O); // as a held key repeats
         robot.release(KeyCode.O);
         waitFor(() -> spoken().size() == 1);
         assertThat(spoken().getFirst().place()).isEqualTo(SpokenPlace.ofMark("n1"));

@@ -195,7 +195,7 @@ class ActsTest {
         assertThat(done).as("nothing was typed").containsExactly("Undo");
         field.insertText(0, "1");
         acts.onKey(undo(false), field);
-        field.undo(); // as the field does that is left the key
+        field.undo(); // as the field does if the key is left to it
         acts.onKey(undo(false), field);
         assertThat(done).as("the key is still held").containsExactly("Undo");
         acts.onReleased(undo(false));

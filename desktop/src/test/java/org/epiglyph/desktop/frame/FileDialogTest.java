@@ -8,7 +8,7 @@ import javafx.stage.FileChooser.ExtensionFilter;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-/** What a file is called that a system's dialog was answered with. */
+/** The file name that results from the answer of a system dialog. */
 class FileDialogTest {
     private static final ExtensionFilter TABLE = new ExtensionFilter("XLSX", "*.xlsx");
     private static final ExtensionFilter TEXT = new ExtensionFilter("CSV", "*.csv", "*.tsv");
@@ -17,10 +17,10 @@ class FileDialogTest {
     @ParameterizedTest
     @CsvSource({"marks.xlsx, XLSX, marks.xlsx", // as proposed
             "marks.xlsx, CSV, marks.csv", // as proposed, with another kind
-            "my marks.csv, XLSX, my marks.csv", // typed with the ending of a kind
-            "My Marks.CSV, CSV, My Marks.CSV", "lines.tsv, CSV, lines.tsv", // another ending of that kind
+            "my marks.csv, XLSX, my marks.csv", // typed with the extension of a kind
+            "My Marks.CSV, CSV, My Marks.CSV", "lines.tsv, CSV, lines.tsv", // another extension of that kind
             "my marks, CSV, my marks.csv", "term 1.2, XLSX, term 1.2.xlsx", // typed without one
-            "marks.pdf, CSV, marks.pdf.csv"}) // the ending of no kind
+            "marks.pdf, CSV, marks.pdf.csv"}) // the extension of no kind
     void theNameThatWasTypedSaysItsKindAndElseTheKindThatWasChosenDoes(String chosen, String kind, String named) {
         assertThat(FileDialog.named(chosen, "marks.xlsx", KINDS,
                 Optional.of(kind.equals("CSV") ? TEXT : TABLE))).isEqualTo(named);

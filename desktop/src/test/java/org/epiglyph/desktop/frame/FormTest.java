@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 
-/** Words of any length. */
+/** Text of any length. */
 class FormTest {
     @Test
     void wordsAreShownFromTheirBeginning() {

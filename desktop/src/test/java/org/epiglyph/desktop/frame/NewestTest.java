@@ -9,7 +9,7 @@ import java.util.Queue;
 import org.epiglyph.core.Problem;
 import org.junit.jupiter.api.Test;
 
-/** Of what is asked for one after the other, the last alone counts. */
+/** Of several requests, only the last one counts. */
 class NewestTest {
     private final Queue<Runnable> away = new ArrayDeque<>();
     private final Queue<Runnable> back = new ArrayDeque<>();

@@ -141,12 +141,12 @@ class HandBackModelTest {
         assertThat(workspace.batch().submission(ADA).receipt()).isEmpty();
     }
 
-    /** The office was started anew at another port: it is offered, and the batch knows it from then on. */
+    /** The office was restarted on another port: it is suggested, and the batch remembers it. */
     @Test
     void aServiceThatHasMovedIsOfferedAndKept() throws Exception {
         String there = address;
         address = "http://127.0.0.1:1";
-        toRecord("for-another-service", HandBackModel.Showing.VISIBLE); // would be refused where it went astray
+        toRecord("for-another-service", HandBackModel.Showing.VISIBLE); // would be refused at the wrong service
         assertThat(model.troubleProperty().get()).contains("does not answer");
         assertThat(model.outcomesProperty().get()).isEmpty();
         assertThat(model.elsewhereProperty().get()).isEqualTo(there);

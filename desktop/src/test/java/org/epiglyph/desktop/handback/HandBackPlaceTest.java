@@ -35,7 +35,7 @@ import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 
-/** The look-over, the proof and the way out in the window. */
+/** The look-over, the proof and the destination in the window. */
 @ExtendWith(ApplicationExtension.class)
 class HandBackPlaceTest extends InWindow {
     private StudentKey first;
@@ -58,7 +58,7 @@ class HandBackPlaceTest extends InWindow {
         }
     }
 
-    /** Sealed; the remark in each one's work names the other student, who is the second. */
+    /** Sealed; the remark in each student's work names the other one. */
     private static void done(Workspace workspace, Submission submission, Submission named) {
         StudentKey student = submission.student().key();
         workspace.edit(new Edit.PlaceMark(student, new Note(new Head("n-" + student, submission.pages().getFirst(),
@@ -120,7 +120,7 @@ class HandBackPlaceTest extends InWindow {
         assertThat(Files.exists(out.resolve("handed-back.zip"))).isTrue();
     }
 
-    /** Nothing changed meanwhile, so that no line of the list is another. */
+    /** Nothing changed meanwhile, so no row of the list may change. */
     @Test
     void whoComesBackFromTheDeskFindsTheProofAgain(FxRobot robot) {
         toHandBack(robot);

@@ -20,7 +20,7 @@ import org.epiglyph.desktop.marking.AtBareDesk;
 import org.epiglyph.desktop.marking.BareBatch;
 import org.junit.jupiter.api.Test;
 
-/** What the ledger says below a criterion's name. */
+/** What the ledger shows below a criterion's name. */
 class CriterionTextTest extends AtBareDesk {
     private static final Manner.Level SOUND = new Manner.Level("l1", "Sound", "", BigDecimal.ONE, BigDecimal.TEN);
 

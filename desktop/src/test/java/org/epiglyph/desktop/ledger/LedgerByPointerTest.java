@@ -32,7 +32,7 @@ import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 import org.testfx.util.WaitForAsyncUtils;
 
-/** The ledger by a hand on the mouse: what is clicked is what happens, and what happens is seen. */
+/** The ledger with the mouse: what is clicked is what happens, and what happens is visible. */
 @ExtendWith(ApplicationExtension.class)
 class LedgerByPointerTest extends InWindow {
     private static final PseudoClass TYPING = PseudoClass.getPseudoClass("typing");
@@ -120,7 +120,7 @@ class LedgerByPointerTest extends InWindow {
             assertThat(score(criterion)).as(criterion).isEqualByComparingTo("4");
             assertThat(model().penCaseProperty().get().inHand()).isEqualTo(2);
         }
-        robot.clickOn("#why"); // a button hears no digits
+        robot.clickOn("#why"); // a button ignores digits
         waitFor(() -> hears(robot, ".page-roll") && !hears(robot, ".ledger"));
         robot.type(KeyCode.DIGIT1);
         assertThat(model().penCaseProperty().get().inHand()).isZero();

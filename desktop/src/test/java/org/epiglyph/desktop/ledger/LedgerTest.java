@@ -139,7 +139,7 @@ class LedgerTest extends InWindow {
         robot.type(KeyCode.L);
         waitFor(() -> Screen.isFocused(robot, "#score-c2"));
         robot.type(KeyCode.ESCAPE);
-        robot.push(KeyCode.SHIFT, KeyCode.Q); // question by question the criterion stays
+        robot.push(KeyCode.SHIFT, KeyCode.Q); // question by question, the criterion stays
         robot.push(KeyCode.CONTROL, KeyCode.DOWN);
         waitFor(() -> Screen.isFocused(robot, "#score-c2"));
     }
@@ -267,7 +267,7 @@ class LedgerTest extends InWindow {
         assertThat(text(robot, "#words-c1")).isEmpty();
     }
 
-    /** Words that end like a search of the phrasebook are words, whether phrases are shown for them or not. */
+    /** Text that ends like a phrase search is text, whether phrases are shown for it or not. */
     @Test
     void wordsThatEndInASlashAndLettersAreKept(FxRobot robot) {
         ready(robot);
@@ -290,7 +290,7 @@ class LedgerTest extends InWindow {
         assertThat(submission().scores().remark("c1")).isEqualTo("see /qqq");
     }
 
-    /** A field that went on showing what was there before would take the score back with the next Enter. */
+    /** A field that kept showing the earlier value would restore that score with the next Enter. */
     @Test
     void theFieldShowsWhatAnotherActMadeOfItsScore(FxRobot robot) {
         atDesk(robot);
@@ -311,7 +311,7 @@ class LedgerTest extends InWindow {
         }
         robot.clickOn("#score-c1");
         robot.write("5");
-        robot.type(KeyCode.UP); // before the pause in which what is typed is kept
+        robot.type(KeyCode.UP); // before the pause after which typed text is saved
         assertThat(text(robot, "#score-c1")).isEqualTo("5.5");
         robot.interact(() -> model().past().undo());
         String before = submission().scores().score("c1").map(Criterion::format).orElse("");

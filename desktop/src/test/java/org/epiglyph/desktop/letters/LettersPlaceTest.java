@@ -26,7 +26,7 @@ import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 import org.testfx.util.WaitForAsyncUtils;
 
-/** Letters at the real place, by keys and buttons. */
+/** Letters in the window, with keys and buttons. */
 @ExtendWith(ApplicationExtension.class)
 class LettersPlaceTest extends InWindow {
     @Start

@@ -24,7 +24,7 @@ import org.epiglyph.core.task.Task;
 import org.epiglyph.desktop.frame.SerialExecutor;
 import org.junit.jupiter.api.Test;
 
-/** What is counted over a class: at once for a small one, in the background and never out of date for a large one. */
+/** Counts over a class: at once for a small one, in the background and never out of date for a large one. */
 class BookCountsTest {
     private static final Column SCORE = new Column.OfCriterion("c1");
     private final Queue<Runnable> away = new ArrayDeque<>();
@@ -90,7 +90,7 @@ class BookCountsTest {
     void whatWasCountedOfAnEarlierStateIsCountedAgain() {
         BookCounts counts = of(2_000);
         run(away);
-        score(counts, 7); // before the figures have come
+        score(counts, 7); // before the figures are computed
         run(back);
         assertThat(counts.count(Condition.NOT_SCORED)).isEmpty();
         assertThat(arrivals).isZero();

@@ -23,7 +23,7 @@ import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 
-/** A class of twelve, most of whom handed over paper, scored by keys alone. */
+/** A class of twelve, most of whom handed in paper, scored with keys only. */
 @ExtendWith(ApplicationExtension.class)
 class BookKeysTest extends InBook {
     private static final List<StudentKey> ALL = Stream.concat(

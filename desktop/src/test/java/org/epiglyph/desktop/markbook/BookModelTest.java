@@ -27,7 +27,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** Whom the mark book shows, when rows move, and what is taken back, without a window. */
+/** Filters, sorting and undo of the mark book, without a window. */
 class BookModelTest {
     private static final Column METHOD = new Column.OfCriterion("c1");
     private static final Selection AGAIN = Selection.EVERYBODY.withConditions(EnumSet.of(Condition.LOOK_AGAIN));

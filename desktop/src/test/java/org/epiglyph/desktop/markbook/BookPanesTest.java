@@ -30,7 +30,7 @@ import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 
-/** What lies beside the sheet of the mark book and above it: deciding, the course, what is looked at again, words. */
+/** The panes of the mark book beside and above the sheet: deciding, the course, looking again, phrases. */
 @ExtendWith(ApplicationExtension.class)
 class BookPanesTest extends InBook {
     @Start

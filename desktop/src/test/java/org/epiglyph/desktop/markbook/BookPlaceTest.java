@@ -45,7 +45,7 @@ import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 import org.testfx.util.WaitForAsyncUtils;
 
-/** The mark book at the real place, by keys and by mouse. */
+/** The mark book in the window, with keys and mouse. */
 @ExtendWith(ApplicationExtension.class)
 class BookPlaceTest extends InBook {
     @Start
@@ -62,9 +62,9 @@ class BookPlaceTest extends InBook {
         return robot.lookup("#book-sheet").queryAs(BookSheet.class);
     }
 
-    /** Where the middle of a row's place under a column is, the score columns counted from 0. */
+    /** The centre of a row's cell in a column, the score columns counted from 0. */
     private static Point2D place(FxRobot robot, int row, int column) {
-        double left = SheetLayout.NAMES + 84 + column * 76; // the section's column stands first
+        double left = SheetLayout.NAMES + 84 + column * 76; // the section's column comes first
         return sheet(robot).localToScreen(left + 38, SheetLayout.HEAD + row * SheetLayout.ROW + 14);
     }
 
@@ -106,7 +106,7 @@ class BookPlaceTest extends InBook {
         open(robot);
         robot.write("6");
         robot.interact(() -> ((BookPlace) program.frame().place()).model()
-                .select(Selection.EVERYBODY.withLetters("bao"))); // as if the class had become another one
+                .select(Selection.EVERYBODY.withLetters("bao"))); // as if the class had changed
         robot.type(KeyCode.ENTER);
         assertThat(score(SmallBatch.TYPED, "c1")).isEqualTo("6");
         assertThat(score(SmallBatch.SCANNED, "c1")).isEmpty();
@@ -121,7 +121,7 @@ class BookPlaceTest extends InBook {
         assertThat(score(SmallBatch.SCANNED, "c2")).isEqualTo("4");
         robot.doubleClickOn(place(robot, 0, 1));
         robot.write("8");
-        robot.clickOn(place(robot, 2, 0)); // leaving the field takes what was typed
+        robot.clickOn(place(robot, 2, 0)); // leaving the field accepts what was typed
         assertThat(score(SmallBatch.TYPED, "c2")).isEqualTo("8");
         robot.clickOn(place(robot, -2, 1));
         assertThat(Screen.text(robot, "#book-shown")).isEqualTo("All 3 students, by Units, highest first");
@@ -325,7 +325,7 @@ class BookPlaceTest extends InBook {
         robot.type(KeyCode.END);
         Screen.waitFor(() -> robot.lookup("#figures .image-view").tryQuery().isPresent()
                 && robot.lookup("#figures .subheading").queryLabeled().getText().equals("The class in figures"));
-        WaitForAsyncUtils.sleep(1, TimeUnit.SECONDS); // what was edited last is computed by then, and nothing is drawn anew
+        WaitForAsyncUtils.sleep(1, TimeUnit.SECONDS); // the last edit is computed by then, and nothing is redrawn
         Node plot = robot.lookup("#figures .image-view").query();
         Plot.Scale scale = Plot
                 .distribution(figures(), ClassFigures.boundaries(now()), Optional.empty())

@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import javafx.scene.text.Font;
 import org.junit.jupiter.api.Test;
 
-/** Words in the cells of the mark book. */
+/** Text in the cells of the mark book. */
 class FittedTextTest {
     private static final Font FONT = Font.font("Atkinson Hyperlegible Next", 14);
     private final FittedText words = new FittedText();
@@ -24,7 +24,7 @@ class FittedTextTest {
                 .endsWith("\u2026 (N20214)");
     }
 
-    /** A name without an end would be measured for hours letter by letter. */
+    /** Measuring an endless name letter by letter would take hours. */
     @Test
     void wordsWithoutAnEndAreFittedToo() {
         assertThat(words.line("x".repeat(1_000_000), FONT, 150)).hasSizeBetween(10, 60);

@@ -21,7 +21,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** The cursor of the mark book, and what is done with the places that are chosen. */
+/** The cursor of the mark book, and commands on the selected cells. */
 class SheetCursorTest {
     private static final Column METHOD = new Column.OfCriterion("c1");
     private static final Column UNITS = new Column.OfCriterion("c2");

@@ -11,7 +11,7 @@ import net.jqwik.api.constraints.IntRange;
 import org.epiglyph.core.markbook.Column;
 import org.junit.jupiter.api.Test;
 
-/** Where everything stands on the sheet. */
+/** Layout of the sheet. */
 class SheetLayoutTest {
     private static List<Column> columns(int count) {
         return IntStream.range(0, count).<Column>mapToObj(i -> new Column.OfCriterion("c" + i)).toList();

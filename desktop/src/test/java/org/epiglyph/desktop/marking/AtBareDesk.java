@@ -8,7 +8,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.io.TempDir;
 
-/** The bare batch on the desk, without a window, made anew for each test. */
+/** The plain batch at the desk, without a window, created for each test. */
 public abstract class AtBareDesk {
     @TempDir
     protected Path folder;

@@ -19,7 +19,7 @@ import org.epiglyph.core.task.Task;
 import org.epiglyph.workspace.NewBatch;
 import org.epiglyph.workspace.Originals;
 
-/** A batch on disk for tests that show no page: three students, the first of whom handed in nothing. */
+/** A batch on disk for tests that show no pages: three students, the first of whom handed in nothing. */
 public final class BareBatch {
     public static final StudentKey SECOND = new StudentKey("K-2");
     public static final Criterion METHOD = new Criterion("c1", "Method", "", BigDecimal.valueOf(8),
@@ -27,7 +27,7 @@ public final class BareBatch {
 
     private BareBatch() {}
 
-    /** Makes the batch in a folder that is not there yet. */
+    /** Creates the batch in a folder that does not exist yet. */
     public static Path at(Path target) throws Exception {
         try (NewBatch batch = NewBatch.at(target)) {
             for (int i = 1; i <= 3; i++) {

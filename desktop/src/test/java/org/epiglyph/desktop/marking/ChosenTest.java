@@ -19,7 +19,7 @@ import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.page.PageRef;
 import org.junit.jupiter.api.Test;
 
-/** What is done with chosen marks, and with the words of corrections; each act is one to take back. */
+/** Commands on selected marks and on the text of corrections; each can be undone as one. */
 class ChosenTest extends AtBareDesk {
     private static final PageRef FIRST = new PageRef("d2", 0);
     private static final PageRef SECOND = new PageRef("d2", 1);

@@ -20,7 +20,7 @@ import org.epiglyph.core.page.PageText.Selection;
 import org.epiglyph.core.phrases.Phrase;
 import org.junit.jupiter.api.Test;
 
-/** Where phrases go, and what goes with them. */
+/** Where phrases are inserted, and what comes with them. */
 class PlacingTest extends AtBareDesk {
     private static final PageRef PAGE = new PageRef("d2", 0);
     private static final PagePoint AT = new PagePoint(100, 100);

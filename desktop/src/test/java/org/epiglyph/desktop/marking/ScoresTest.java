@@ -17,7 +17,7 @@ import org.epiglyph.core.scoring.MarkScheme;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 
-/** Criteria of each kind, settled without any node. */
+/** Criteria of each kind, assessed without any node. */
 class ScoresTest extends AtBareDesk {
     private static final BigDecimal HALF = new BigDecimal("0.5");
     private static final Manner.Levels LEVELS = new Manner.Levels(

@@ -13,7 +13,7 @@ import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.StudentKey;
 import org.junit.jupiter.api.Test;
 
-/** Going from student to student: through the roll, through a list, and to those about whom something holds. */
+/** Going from student to student: along the roll, along a list, and to those who meet a condition. */
 class WalkTest extends AtBareDesk {
     private static final StudentKey FIRST = new StudentKey("K-1");
     private static final StudentKey SECOND = BareBatch.SECOND;

@@ -108,7 +108,7 @@ class PageImagesTest {
         assertThat(images.picture("0".repeat(64) + ".png")).isNull();
     }
 
-    /** Where the name stands there is no ink of it left at any scale, and beside it nothing has changed. */
+    /** Where the name is, no ink of it remains at any scale, and nothing has changed beside it. */
     @Test
     void aCoveredNameIsOnNoImageAndInNoWords() throws Exception {
         PageRef page = new PageRef("0", 0);

@@ -22,7 +22,7 @@ import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 
-/** A picture that is asked for while a remark is written, and takes its time. */
+/** A picture that is requested while a remark is written, and takes its time. */
 @ExtendWith(ApplicationExtension.class)
 class RemarkPictureTest extends InWindow {
     private static final Chosen PICTURE = new Chosen("tide", "0.png");
@@ -35,7 +35,7 @@ class RemarkPictureTest extends InWindow {
         program.toDesk(batch.folder());
     }
 
-    /** Writes the remarks of two notes, one after the other, in one field; a picture is asked for at the first. */
+    /** Writes the remarks of two notes, one after the other, in one field; a picture is requested for the first. */
     private List<Mark> twoNotes() {
         List<Mark> notes = Stream.of(100, 200)
                 .<Mark>map(y -> new Note(model().newHead(model().submission().pages().getFirst(), 0),

@@ -21,7 +21,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.testfx.framework.junit5.ApplicationExtension;
 
-/** Words of a remark as they are set in the margin. */
+/** The text of a remark as set in the margin. */
 @ExtendWith(ApplicationExtension.class)
 class RemarkViewTest {
     private static final Image STAR = new WritableImage(2, 2);

@@ -18,7 +18,7 @@ import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 
-/** What a phrase asks for when it is placed. */
+/** What a phrase asks for when it is inserted. */
 @ExtendWith(ApplicationExtension.class)
 class SlotQuestionTest {
     private final List<String> answers = new ArrayList<>();

@@ -27,7 +27,7 @@ import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 
-/** The phrasebook as it is used: a placed phrase is changed, a phrase is placed from the drawer. */
+/** The phrasebook in use: an inserted phrase is changed, a phrase is inserted from the drawer. */
 @ExtendWith(ApplicationExtension.class)
 class PhrasebookTest extends InWindow {
 

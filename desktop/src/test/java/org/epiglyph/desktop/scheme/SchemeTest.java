@@ -29,7 +29,7 @@ import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 
-/** The scheme screen as it is used: built by keyboard, and a changed maximum with scores there. */
+/** The scheme screen in use: built with the keyboard, and a maximum changed after scoring. */
 @ExtendWith(ApplicationExtension.class)
 class SchemeTest extends InWindow {
 
@@ -44,7 +44,7 @@ class SchemeTest extends InWindow {
     }
 
     private static void fill(FxRobot robot, String field, String text) {
-        robot.interact(() -> robot.lookup(field).query().requestFocus()); // it may lie below the window's edge
+        robot.interact(() -> robot.lookup(field).query().requestFocus()); // it may be below the window's edge
         robot.push(KeyCode.CONTROL, KeyCode.A);
         robot.write(text);
     }

@@ -14,7 +14,7 @@ import org.epiglyph.core.markbook.Selection;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** Kept lists come back as they were, and what another version wrote does not get in their way. */
+/** Kept lists are read back unchanged, and entries of other versions are ignored. */
 class SavedListFileTest {
     @TempDir
     private Path folder;

@@ -18,7 +18,7 @@ import org.epiglyph.core.pencase.Tool;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** What is kept from one start to the next besides the plain pen case. */
+/** What is stored between starts besides the pen case. */
 class ViewTest {
     @TempDir
     private Path folder;

@@ -32,7 +32,7 @@ import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 
-/** The shelf: what waits first, what is promised, what is archived, copies that come back. */
+/** The shelf: order, promised dates, archiving, restored copies. */
 @ExtendWith(ApplicationExtension.class)
 class ShelfTest extends InWindow {
     @Start
@@ -203,7 +203,7 @@ class ShelfTest extends InWindow {
         Screen.waitFor(() -> words(robot, ".batch-title").size() == 2);
         assertThat(words(robot, ".batch-line .hint")).anyMatch(w -> w.endsWith(further.toString()));
         assertThat(words(robot, ".shelf-folder .hint")).anyMatch(w -> w.equals("and in " + further));
-        robot.interact(() -> shelf().model().addFolder(batch.folder().getParent())); // its own folder is there already
+        robot.interact(() -> shelf().model().addFolder(batch.folder().getParent())); // its own folder is already there
         assertThat(shelf().model().habitProperty().get().further()).containsExactly(further.toString());
         Files.move(further, further.resolveSibling("taken away"));
         robot.interact(program::toShelf);

@@ -16,7 +16,7 @@ import org.epiglyph.workspace.ShelfNote;
 import org.epiglyph.workspace.Summary;
 import org.junit.jupiter.api.Test;
 
-/** What the shelf says of batches, in which group they stand, and in which order. */
+/** What the shelf says about batches, their groups and their order. */
 class StackTextTest {
     private static final Clock CLOCK = Clock.fixed(Instant.parse("2026-12-01T09:00:00Z"), ZoneOffset.UTC);
     private static final Instant DUE = Instant.parse("2026-11-20T18:00:00Z");

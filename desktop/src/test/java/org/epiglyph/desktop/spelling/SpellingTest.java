@@ -50,7 +50,7 @@ class SpellingTest {
         assertThat(new Spelling(new Settings(folder)).unknown("Kestrelport", "fr")).isEmpty();
     }
 
-    /** What is pasted may have no spaces. */
+    /** Pasted text may have no spaces. */
     @Test
     void wordsWithoutAnEndAreNoWords() {
         for (String endless : List.of("x".repeat(50_000), "a" + "'a".repeat(50_000), "\u00e9".repeat(50_000))) {

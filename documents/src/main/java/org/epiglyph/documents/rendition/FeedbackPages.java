@@ -84,7 +84,7 @@ public final class FeedbackPages {
         remarks(body, sheet);
         spoken(body, sheet.spoken());
         if (!sheet.derivation().isEmpty()) {
-            body.appendElement("h2").text("How the result came about");
+            body.appendElement("h2").text("How the result was computed");
             Element derivation = body.appendElement("ul").addClass("derivation");
             sheet.derivation().forEach(l -> derivation.appendElement("li").text(l));
         }
@@ -125,7 +125,7 @@ public final class FeedbackPages {
         body.appendElement("h2").text("Criterion by criterion");
         Element table = body.appendElement("table");
         Element head = table.appendElement("thead").appendElement("tr");
-        for (String heading : List.of("Criterion", "Score", "Words")) {
+        for (String heading : List.of("Criterion", "Score", "Remark")) {
             head.appendElement("th").attr("scope", "col").text(heading);
         }
         Element rows = table.appendElement("tbody");

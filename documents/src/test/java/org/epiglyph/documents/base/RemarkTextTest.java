@@ -28,7 +28,7 @@ class RemarkTextTest {
         assertThat(rich).contains("<em>so</em>").contains("&lt;b&gt;").doesNotContain("javascript:");
     }
 
-    /** A mail that was answered often, or a key held down, is no reason to lose a paper. */
+    /** A mail quoted many times, or a key held down, must not make a paper unreadable. */
     @ParameterizedTest
     @ValueSource(strings = {">", "> ", "- ", "1. ", "1. - > ", "[", "![", "**a", "_a ", "`a", "[a](", "![a](picture:"})
     void signsOfFormWithoutAnEndAreReadToo(String sign) {
@@ -39,7 +39,7 @@ class RemarkTextTest {
         }
     }
 
-    /** Whatever is no form of ours is read by the student as the marker typed it. */
+    /** Anything that is not supported formatting reaches the student as the marker typed it. */
     @ParameterizedTest
     @ValueSource(strings = {"2*3*4 is 24", "F = 2*pi*r and m*g*h", "3*4 is 12 and 5*6 is 30", "2**3**4",
             "__init__ is missing",
@@ -70,7 +70,7 @@ class RemarkTextTest {
         assertThat(RemarkText.plain("`a*b*c` as *code*")).isEqualTo("\"a*b*c\" as code");
     }
 
-    /** Plus and minus before what is good and what is not, as in many a margin. */
+    /** Plus and minus before strengths and weaknesses, as markers often write. */
     @Test
     void listsKeepTheirSigns() {
         assertThat(RemarkText.plain("+ clear\n+ complete\n- no units")).contains("+ clear", "+ complete", "- no units");

@@ -28,7 +28,10 @@ class TypefaceTest {
         assertThat(Typeface.SERIF_ITALIC.lines("one\n\ntwo", 12, 500)).containsExactly("one", "", "two");
     }
 
-    /** Chinese has no spaces, and what is pasted may have none. With one measurement a letter 20,000 letters would take hours. */
+    /**
+     * Chinese has no spaces, and pasted text may have none. Measuring letter by letter, 20,000 letters would take
+     * hours.
+     */
     @ParameterizedTest
     @ValueSource(strings = {"Featherstonehaugh", "\u4e2d\u6587", "\u05e9\u05dc", "e\u0301\u0302", "iiiiiiii",
             "\ud83d\ude42",
@@ -52,7 +55,7 @@ class TypefaceTest {
         assertThat(Typeface.SERIF.lines("", 12, 1)).containsExactly("");
     }
 
-    /** Against the platform's own layout of the whole line (java.awt.font.TextLayout). */
+    /** Compared with the platform's layout of the whole line (java.awt.font.TextLayout). */
     @ParameterizedTest
     @ValueSource(strings = {WORDS, "Größe, naïve, “quoted” … ½ °", "AVATAR To fi ffl Wa", "κύμα и прилив",
             "e\u0301 stacked", "\u05e9\u05dc\u05d5\u05dd",

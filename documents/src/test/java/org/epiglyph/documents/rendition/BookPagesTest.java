@@ -15,7 +15,7 @@ import org.epiglyph.core.feedback.ClassReport;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** A mark book on paper. */
+/** The mark book as PDF. */
 class BookPagesTest {
     @TempDir
     private Path folder;

@@ -23,7 +23,7 @@ import org.verapdf.pdfa.flavours.PDFAFlavour;
 import org.verapdf.pdfa.results.TestAssertion;
 import org.verapdf.pdfa.results.ValidationResult;
 
-/** The feedback sheet: PDF/UA-1 (ISO 14289-1) as far as veraPDF can check it, read in order by poppler's pdftotext. */
+/** The feedback sheet: PDF/UA-1 (ISO 14289-1) as far as veraPDF checks it, read in order by poppler's pdftotext. */
 class FeedbackPagesTest {
     private static final Instant AT = Instant.parse("2026-03-20T20:00:00Z");
     @TempDir
@@ -74,7 +74,7 @@ class FeedbackPagesTest {
                 "27 of 32",
                 "Mate", "A careful plan.", "Criterion 0", "Sound", "Say which table.", "Criterion 59", "Page 1",
                 "Units!",
-                "<script>alert(1)</script>", "[sketch]", "How the result came about", "Percent: 84.375 %");
+                "<script>alert(1)</script>", "[sketch]", "How the result was computed", "Percent: 84.375 %");
     }
 
     @ParameterizedTest
@@ -98,7 +98,7 @@ class FeedbackPagesTest {
         assertThat(failures(pdf(bare, "bare.pdf"))).isEmpty();
     }
 
-    /** Else the check above could not fail. */
+    /** Without this, the check above could not fail. */
     @Test
     void pagesWithoutTagsAreNotTakenForTaggedOnes() throws Exception {
         Path plain = folder.resolve("plain.pdf");
@@ -157,7 +157,7 @@ class FeedbackPagesTest {
     @Test
     void whatIsToldOfTheClassStandsAtTheEnd() {
         FeedbackSheet told = sheet(1).withClass(List.of("The class average is 6.8 of 16."));
-        assertThat(FeedbackPages.html(told)).containsSubsequence("How the result came about", "In the class",
+        assertThat(FeedbackPages.html(told)).containsSubsequence("How the result was computed", "In the class",
                 "The class average is 6.8 of 16.");
         assertThat(FeedbackPages.text(told)).endsWith("\nThe class average is 6.8 of 16.\n");
         assertThat(FeedbackPages.html(sheet(1))).doesNotContain("In the class");

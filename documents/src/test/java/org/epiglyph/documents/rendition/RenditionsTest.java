@@ -37,7 +37,10 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
-/** Pages of everything that is no PDF. Office files are made without LibreOffice here, so that every machine tests the same. */
+/**
+ * Pages of everything other than PDF. Office files are converted without LibreOffice here, so that the tests are the
+ * same on every machine.
+ */
 class RenditionsTest {
     @TempDir
     private Path folder;
@@ -111,7 +114,7 @@ class RenditionsTest {
         return bytes.toByteArray();
     }
 
-    /** Wide, with a red block in the upper left corner. */
+    /** Landscape, with a red block in the upper left corner. */
     private static BufferedImage marked(int type) {
         BufferedImage image = new BufferedImage(200, 100, type);
         for (int y = 0; y < 100; y++) {
@@ -141,7 +144,7 @@ class RenditionsTest {
                 .isEqualTo(1);
     }
 
-    /** TIFF 6.0: sixteen bits a sample, and pictures of which one is broken. */
+    /** TIFF 6.0: sixteen bits per sample, and a file in which one image is broken. */
     @Test
     void aTiffOfSixteenBitsIsAPageAndABrokenPictureLeavesTheOthers() throws IOException {
         BufferedImage deep = new BufferedImage(new java.awt.image.ComponentColorModel(
@@ -172,7 +175,7 @@ class RenditionsTest {
         assertThat(Message.text(rest.notes())).contains("Picture 1 of 3 is broken");
     }
 
-    /** An uncompressed TIFF of one colour, written by hand (TIFF 6.0, sections 2, 16 and 23). */
+    /** An uncompressed single-colour TIFF, written by hand (TIFF 6.0, sections 2, 16 and 23). */
     private static byte[] tiff(int photometric, int... pixel) {
         int side = 8;
         int entries = 9;
@@ -216,8 +219,8 @@ class RenditionsTest {
     }
 
     /**
-     * Exif 2.32, tag 0x0112: the orientation says where row 0 and column 0 of the stored picture are; the corner with the
-     * red block must come to the place that the standard's table gives.
+     * Exif 2.32, tag 0x0112: the orientation defines where row 0 and column 0 of the stored image are shown; the corner
+     * with the red block must be where the standard's table puts it.
      */
     @ParameterizedTest
     @CsvSource({"1, left, top", "2, right, top", "3, right, bottom", "4, left, bottom", "5, left, top", "6, right, top",
@@ -251,7 +254,7 @@ class RenditionsTest {
 
     // --- text
 
-    /** Words of many scripts; a letter that is drawn as a box is one that is counted, and no letter turns into another sign. */
+    /** Text in many scripts; every letter drawn as a box is counted, and no letter becomes a different character. */
     @ParameterizedTest
     @ValueSource(strings = {"md", "html", "csv", "txt", "java"})
     void lettersOfManyScriptsAreDrawnAsTheyAreOrCounted(String ending) throws IOException {
@@ -262,7 +265,7 @@ class RenditionsTest {
                 .contains("Ωμέγα прилив Łódź ğüşiö")
                 .doesNotContain("#")
                 .doesNotContain("\u25A1");
-        String rare = "\uD808\uDC00\uD808\uDC01"; // cuneiform, which no face here has
+        String rare = "\uD808\uDC00\uD808\uDC01"; // cuneiform, which is in no typeface here
         Pages.Ready missing = ready("rare." + ending,
                 ending.equals("html") ? "<p>tide " + rare + "</p>" : "tide " + rare);
         assertThat(Message.text(missing.notes())).contains("2 letters");
@@ -371,7 +374,7 @@ class RenditionsTest {
         assertThat(words()).contains("Log", "Wind north by west");
     }
 
-    /** Only where LibreOffice is installed; what it makes bears times and numbers of its own, which must not stay. */
+    /** Only if LibreOffice is installed; its output contains times and numbers, which must be removed. */
     @Test
     void pagesSetByLibreOfficeAreTheSameEachTime() throws IOException {
         System.clearProperty("epiglyph.office");

@@ -99,7 +99,7 @@ class ArrivalsTest {
         }
     }
 
-    /** The archive says nothing of its encoding; the names are those of {@link NameEncoding}'s trade, invented here. */
+    /** The archive does not declare its encoding; the names are made up. */
     @ParameterizedTest
     @CsvSource({"IBM437, Ångström_Jürgen.pdf", "IBM850, Sequeira_Vânia Ávila.pdf", "windows-1252, Müller_François.pdf",
             "IBM866, Ковальчук_Светлана.pdf", "windows-1251, Иванов_Пётр.pdf", "Shift_JIS, 佐藤_けんじ.pdf"})
@@ -119,7 +119,7 @@ class ArrivalsTest {
         }
     }
 
-    /** Clears the flag for UTF-8 (APPNOTE 4.4.4, bit 11), which the JDK sets for some encodings only. */
+    /** Clears the UTF-8 flag (APPNOTE 4.4.4, bit 11), which the JDK sets only for some encodings. */
     private static void stripLanguageFlags(Path file) throws IOException {
         byte[] bytes = Files.readAllBytes(file);
         for (int i = 0; i + 10 < bytes.length; i++) {
@@ -132,7 +132,7 @@ class ArrivalsTest {
         Files.write(file, bytes);
     }
 
-    // --- archives within archives, several places
+    // --- nested archives, several sources
 
     @Test
     void anArchiveWithinAnArchiveIsAFolder() throws Exception {
@@ -264,7 +264,7 @@ class ArrivalsTest {
         }
     }
 
-    /** Each inner archive is harmless by itself; all of them together would fill a disk. */
+    /** Each inner archive is harmless by itself; together they would fill the disk. */
     @Test
     void aBombOfManyHarmlessArchivesMeetsTheBudgetOfTheWholeCollect() throws Exception {
         byte[] zeros = new byte[1 << 20];

@@ -11,7 +11,7 @@ import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
 import net.jqwik.api.constraints.Size;
 
-/** A class's names in the code pages that their systems use; which letters a page has is the JDK's knowledge, not ours. */
+/** The names of a class in the code pages that their systems use; the JDK defines which letters a code page has. */
 class NameEncodingTest {
     private static final String[][] CLASSES = {
             {"IBM437", "Müller_Jürgen.pdf", "François_Élodie.pdf", "Señor_Núñez.pdf", "Ångström_Åsa.pdf",

@@ -20,7 +20,7 @@ import org.epiglyph.core.roster.Roster;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
 
-/** Generated rosters, naming habits and slips: what is called certain is never wrong. */
+/** Generated class lists, naming habits and typing errors: a certain match is never wrong. */
 class MatchingPropertyTest {
     private static final String[] GIVEN = {"Ana", "Anna", "Ann", "João", "Nils Åke", "Светлана", "Δανάη", "Wai Lam",
             "Zoë", "", "Ümit", "Paweł", "Mary Jane", "Oonagh", "Øystein"};
@@ -53,7 +53,7 @@ class MatchingPropertyTest {
         } + ".pdf";
     }
 
-    /** One letter left out, doubled, changed or swapped within the names; keys are copied by machines. */
+    /** One letter of a name omitted, doubled, changed or swapped; keys are copied by machines. */
     private static String slip(String path, Random random) {
         List<Integer> letters = new ArrayList<>();
         for (int i = 1; i < path.length() - 5; i++) {

@@ -10,7 +10,7 @@ import net.jqwik.api.Property;
 import net.jqwik.api.constraints.StringLength;
 import org.epiglyph.core.filing.FilingRule;
 
-/** Common practice, no source: what identifies the student comes back unchanged; anything may follow it. */
+/** Common practice, no source: what identifies the student is returned unchanged; anything may follow it. */
 class ReturnedNameTest {
     @Example
     void theEndingAloneIsExchanged() {

@@ -28,7 +28,7 @@ class ConnectionTest {
     private final AtomicInteger asked = new AtomicInteger();
     private HttpServer server;
 
-    /** What the service does at its next calls; the last one stays. */
+    /** What the service does for the next requests; the last action is repeated. */
     private interface Doing {
         void answer(HttpExchange exchange, int call) throws IOException;
     }
@@ -88,7 +88,7 @@ class ConnectionTest {
             if (call == 1) {
                 exchange.sendResponseHeaders(200, 1_000);
                 exchange.getResponseBody().write('[');
-                exchange.getResponseBody().flush(); // and closed with 999 bytes owing
+                exchange.getResponseBody().flush(); // and closed with 999 bytes missing
             } else {
                 say(exchange, 200, "[]");
             }

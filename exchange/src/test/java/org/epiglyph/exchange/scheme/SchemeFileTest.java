@@ -82,7 +82,7 @@ class SchemeFileTest {
         assertThat(SchemeFile.read(bytes, name)).isEqualTo(there);
     }
 
-    /** Read by Commons CSV, by Apache POI, and as bare JSON. */
+    /** Read by Commons CSV, by Apache POI, and as plain JSON. */
     @Test
     void otherProgramsReadWhatIsWritten() throws Exception {
         byte[] csv = SchemeFile.write(everything(), "Tides", "a.csv");
@@ -111,7 +111,7 @@ class SchemeFileTest {
                 .isEqualByComparingTo("3.5");
     }
 
-    /** A rubric without our extensions, in the words of 1EdTech CASE 1.0 as recalled from memory. */
+    /** A rubric without our extensions, in terms of 1EdTech CASE 1.0, from memory. */
     @Test
     void aRubricOfAnotherHandIsRead() throws Problem {
         String rubric = """

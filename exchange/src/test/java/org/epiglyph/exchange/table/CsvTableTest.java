@@ -26,7 +26,7 @@ class CsvTableTest {
         return CsvTable.read(text.getBytes(StandardCharsets.UTF_8), "a sheet");
     }
 
-    /** The examples of RFC 4180, section 2, items 2, 5, 6 and 7. */
+    /** The examples in RFC 4180, section 2, items 2, 5, 6 and 7. */
     @Test
     void theExamplesOfTheStandardAreRead() throws Problem {
         assertThat(read("aaa,bbb,ccc\r\nzzz,yyy,xxx").row(1)).containsExactly("zzz", "yyy", "xxx");

@@ -24,7 +24,7 @@ import org.epiglyph.exchange.sheet.Role;
 import org.epiglyph.exchange.sheet.SheetFile;
 import org.epiglyph.exchange.sheet.SheetRoles;
 
-/** Sheets as Commons CSV writes them, in all the dialects that there are; only the filled cells may differ afterwards. */
+/** Sheets written by Commons CSV in all dialects; only the filled cells may differ afterwards. */
 class DialectTest {
     private static final List<Charset> CHARSETS = List.of(StandardCharsets.UTF_8, StandardCharsets.UTF_16LE,
             StandardCharsets.UTF_16BE, Charset.forName("windows-1252"));
@@ -32,7 +32,7 @@ class DialectTest {
             "=SUM(A1)", "",
             "tab\there", "Zoë-Marie"};
 
-    /** The sheet with the words in it; the score and the feedback of one row are given. */
+    /** The sheet with the given score and feedback in one row. */
     private static String sheet(long seed, CSVFormat format, boolean preamble, String lineEnd, int row, String score,
             String feedback) throws Exception {
         Random random = new Random(seed);

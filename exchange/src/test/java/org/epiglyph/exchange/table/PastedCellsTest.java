@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 
-/** Cells from the clipboard, as spreadsheet programs put them there (common practice, no source). */
+/** Cells from the clipboard, in the formats of spreadsheet programs (common practice, no source). */
 class PastedCellsTest {
     @Test
     void rowsAndCellsWithWhateverLineEnds() {

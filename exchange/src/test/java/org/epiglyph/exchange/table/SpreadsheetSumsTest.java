@@ -24,13 +24,15 @@ import org.epiglyph.core.scoring.Section;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
-/** The same sums in a spreadsheet: Apache POI's formula evaluator computes a sheet that the test writes. */
+/** The same calculation in a spreadsheet: Apache POI's formula evaluator computes a sheet written by the test. */
 class SpreadsheetSumsTest {
     private static final BigDecimal QUARTER = new BigDecimal("0.25");
     private static final int COUNT = 7;
     private static final int BEST = 4;
 
-    /** Weighted criteria without a section, the best four of seven in one, scaled, moderated, to whole points. */
+    /**
+     * Weighted criteria without a section, the best four of seven in one, scaled, moderated, rounded to whole points.
+     */
     @ParameterizedTest
     @ValueSource(longs = {1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12})
     void aSpreadsheetComesToTheSame(long seed) throws Exception {

@@ -28,7 +28,7 @@ import org.epiglyph.exchange.sheet.GradeSheet;
 import org.epiglyph.exchange.sheet.SheetFile;
 import org.junit.jupiter.api.Test;
 
-/** XLSX (ECMA-376): workbooks by POI and by fastexcel, read back with POI, compared part by part. */
+/** XLSX (ECMA-376): workbooks written by POI and by fastexcel, read back with POI, compared part by part. */
 class WorksheetTest {
     private static final StudentKey ADA = new StudentKey("K-1");
     private static final String FILLED = "(?s)<c r=\"(D4|F4|D5|F5)\"([^>]*/>|[^>]*(?<!/)>.*?</c>)";
@@ -131,7 +131,7 @@ class WorksheetTest {
             workbook.createSheet("Sum").createRow(0).createCell(0).setCellFormula("Marks!B2*2");
             row.getCell(2).setCellValue("not yet");
             row.getCell(3).setCellValue(7);
-            row.getCell(4).setCellValue(3); // a result of the student's own, which is none of ours
+            row.getCell(4).setCellValue(3); // the student's own result, not one of ours
             workbook.write(out);
             received = out.toByteArray();
         }
@@ -169,7 +169,7 @@ class WorksheetTest {
         assertThat(again.file().tables().getFirst().row(1)).startsWith("K-1", "Ada", "Example");
     }
 
-    /** Some writers give every element a prefix and leave references out (ECMA-376-1, 18.3.1.4: r is optional). */
+    /** Some writers prefix every element and omit references (ECMA-376-1, 18.3.1.4: r is optional). */
     @Test
     void prefixesMissingReferencesAndEmptyRowsAreMet() throws Exception {
         String xml = "<?xml version=\"1.0\"?><x:worksheet odd='" + "a/b ".repeat(100_000) + "' "
@@ -200,7 +200,7 @@ class WorksheetTest {
                 .hasMessageContaining("old binary format, or locked");
     }
 
-    /** The same workbook with one of its parts otherwise. */
+    /** The same workbook with one part changed. */
     private static byte[] changed(String part, UnaryOperator<String> change) throws IOException {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         try (ZipOutputStream zip = new ZipOutputStream(out)) {

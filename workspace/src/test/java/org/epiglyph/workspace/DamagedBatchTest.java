@@ -142,7 +142,7 @@ class DamagedBatchTest {
         for (int changed : new int[]{many, 1_025, 1_024, 30}) {
             sql(batch, "UPDATE history SET edit = replace(edit, 'note', 'nOte') WHERE number = " + changed);
             assertThat(BatchRepair.check(batch, Clock.systemUTC()).findings())
-                    .contains(Message.of(HistoryReading.class, "changeDamaged", (long) changed));
+                    .containsExactly(Message.of(HistoryReading.class, "changeDamaged", (long) changed));
         }
         assertThat(BatchRepair.write(batch, folder.resolve("sound"), Clock.systemUTC()))
                 .isEqualTo(new BatchRepair.Outcome(many - 4, 4));
@@ -241,6 +241,19 @@ class DamagedBatchTest {
         Files.write(batch.resolve("batch.sqlite"), bytes);
     }
 
+    /** A copy that can still be read, but is not what was collected. */
+    @ParameterizedTest
+    @ValueSource(strings = {"MIN", "MAX"})
+    void aSoundCopyIsMadeOfTheIntactOneOfWhatWasCollected(String which) throws Exception {
+        Path batch = marked();
+        sql(batch, "UPDATE collected SET body = replace(body, '\"Work\"', '\"Fork\"') WHERE rowid = (SELECT " + which
+                + "(rowid) FROM collected)");
+        assertThat(BatchRepair.check(batch, Clock.systemUTC()).isNone()).isFalse();
+        Path sound = folder.resolve("sound");
+        BatchRepair.write(batch, sound, Clock.systemUTC());
+        assertThat(Glance.at(sound).batch().task().title()).isEqualTo("Work");
+    }
+
     /**
      * Nothing tells how many lines there were: those missing in between are counted, those after the last cannot be.
      */
@@ -266,6 +279,8 @@ class DamagedBatchTest {
         if (!numberKnown) {
             Files.delete(batch.resolve("batch.last"));
         }
+        assertThat(BatchRepair.check(batch, Clock.systemUTC()).findings()).singleElement()
+                .satisfies(f -> assertThat(f.key()).isEqualTo("HistoryReading.damagedBehind"));
         Path sound = folder.resolve("sound");
         BatchRepair.Outcome outcome = BatchRepair.write(batch, sound, Clock.systemUTC());
         assertThat(outcome.leftOut()).isPositive();

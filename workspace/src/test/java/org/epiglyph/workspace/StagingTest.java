@@ -2,6 +2,10 @@ package org.epiglyph.workspace;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.tuple;
+import static org.mockito.Mockito.doAnswer;
+import static org.mockito.Mockito.inOrder;
+import static org.mockito.Mockito.mock;
 
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
@@ -19,6 +23,8 @@ import org.epiglyph.core.batch.Entry;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.mockito.ArgumentCaptor;
+import org.mockito.InOrder;
 
 /** Files that come with edits: both are there, or neither. A crash is simulated by omitting what comes after it. */
 class StagingTest {
@@ -82,6 +88,24 @@ class StagingTest {
         }
         try (Workspace workspace = open()) {
             everythingIsThere(workspace);
+        }
+    }
+
+    @Test
+    void isMovedOnlyWhenTheAnnouncedEditsAreOnTheDisk() throws Exception {
+        Staging staging = mock(Staging.class);
+        doAnswer(_ -> {
+            assertThat(Glance.at(root).batch().submission(Examples.ADA).onTheWhole()).isEqualTo("Good.");
+            return null;
+        }).when(staging).moveIntoPlace();
+        try (Workspace workspace = open()) {
+            List<Entry> lines = workspace.editAll(EDITS, staging);
+            ArgumentCaptor<List<Entry>> announced = ArgumentCaptor.captor();
+            InOrder order = inOrder(staging);
+            order.verify(staging).intend(announced.capture());
+            order.verify(staging).moveIntoPlace();
+            assertThat(announced.getValue()).extracting(Entry::number, Entry::edit)
+                    .isEqualTo(lines.stream().map(l -> tuple(l.number(), l.edit())).toList());
         }
     }
 

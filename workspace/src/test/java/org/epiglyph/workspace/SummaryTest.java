@@ -65,6 +65,14 @@ class SummaryTest {
     }
 
     @Test
+    void openingAndClosingAnUnchangedBatchWritesNoneAnew() throws Exception {
+        Path batch = sealed();
+        forge(batch);
+        Workspace.open(batch, Clock.systemUTC()).close();
+        assertThat(read(batch).sealed()).as("the one that was there").isEqualTo(7);
+    }
+
+    @Test
     void aBatchWithoutFiguresGetsThemAtTheFirstLook() throws Exception {
         Path batch = sealed();
         Files.delete(batch.resolve("batch.summary"));

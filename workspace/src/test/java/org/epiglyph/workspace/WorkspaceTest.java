@@ -19,6 +19,9 @@ import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.batch.Entry;
+import org.epiglyph.core.batch.Batch;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.epiglyph.core.batch.Receipt;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.marks.TextMarkup;
@@ -105,7 +108,13 @@ class WorkspaceTest {
                 Statement statement = other.createStatement()) {
             CountDownLatch refused = new CountDownLatch(1);
             CountDownLatch kept = new CountDownLatch(1);
+            AtomicInteger changed = new AtomicInteger();
             workspace.observe(new WorkspaceObserver() {
+                @Override
+                public void changed(Entry entry, Batch after) {
+                    changed.incrementAndGet();
+                }
+
                 @Override
                 public void notSaved(Problem problem) {
                     refused.countDown();
@@ -118,6 +127,7 @@ class WorkspaceTest {
             });
             statement.execute("BEGIN IMMEDIATE"); // simulates a disk that cannot be written to
             workspace.edit(new Edit.WriteOnTheWhole(Examples.ADA, "Good."));
+            assertThat(changed).as("shown before it is written").hasValue(1);
             assertThat(refused.await(20, TimeUnit.SECONDS)).isTrue();
             assertThat(kept.getCount()).isEqualTo(1);
             statement.execute("ROLLBACK");

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
+import javafx.geometry.NodeOrientation;
 import javafx.geometry.Point3D;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
@@ -113,5 +114,16 @@ class RemarkViewTest {
         assertThat(lines(view("> 5 m &lt; \\frac{a}{b}"))).containsExactly("> 5 m &lt; \\frac{a}{b}");
         assertThat(lines(view("---"))).containsExactly("---");
         assertThat(lines(view("1. "))).containsExactly("1. ");
+    }
+
+    @Test
+    void eachBlockIsSetFromWhereItReads() {
+        RemarkView view = view("\u05e9\u05dc\u05d5\u05dd\n\nand more\n\n* \u05e9\u05dc\u05d5\u05dd");
+        assertThat(view.getChildren()).extracting(Node::getEffectiveNodeOrientation)
+                .containsExactly(NodeOrientation.RIGHT_TO_LEFT, NodeOrientation.LEFT_TO_RIGHT,
+                        NodeOrientation.RIGHT_TO_LEFT);
+        assertThat(RemarkView.oneLine("\u05e9\u05dc\u05d5\u05dd", Ink.PLUM).getChildren().getFirst())
+                .extracting(Node::getNodeOrientation)
+                .isEqualTo(NodeOrientation.RIGHT_TO_LEFT);
     }
 }

@@ -10,6 +10,7 @@ import static org.mockito.Mockito.never;
 import static org.mockito.Mockito.verify;
 import static org.mockito.Mockito.when;
 
+import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
@@ -18,6 +19,7 @@ import java.util.Optional;
 import java.util.concurrent.atomic.AtomicReference;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Checkpoint;
+import org.epiglyph.core.batch.EarlierLines;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.Entry;
 import org.epiglyph.core.batch.History;
@@ -191,5 +193,59 @@ class DurableEditsTest {
     @Test
     void aReserveIsThereFromTheBeginning() {
         assertThat(folder.reserve()).exists();
+    }
+
+    @Test
+    void aSessionThatBeganAtACheckpointWritesTheLinesSinceThen() throws Exception {
+        write(recorded("one"), recorded("two"));
+        History later = new History(history.checkpoint(), mock(EarlierLines.class));
+        DurableEdits continued = new DurableEdits(folder, database, later, checkpoints, () -> sound, telling);
+        when(checkpoints.isDue(anyLong())).thenReturn(true);
+        when(checkpoints.asked()).thenReturn(2L);
+        history = later;
+        Entry three = recorded("three");
+        continued.add(List.of(three));
+        continued.flush();
+        verifyCheckpoint(3, List.of(three));
+        assertThat(continued.end()).isEmpty();
+    }
+
+    private Path leftCopy(Entry... entries) throws IOException {
+        return new LastCopy(folder).write(List.of(entries));
+    }
+
+    private static Entry entry(long number, Edit edit) {
+        return new Entry(number, Instant.EPOCH, Entry.Kind.DONE, edit);
+    }
+
+    @Test
+    void aCopyIsDeletedAsSoonAsItsEditsAreWritten() throws Exception {
+        Path copy = leftCopy(entry(1, new Edit.WritePrivately(Examples.ADA, "one")),
+                entry(2, new Edit.WritePrivately(Examples.ADA, "two")));
+        edits.recoverLastCopy();
+        edits.flush();
+        assertThat(database.highest()).hasValue(2);
+        assertThat(history.batch().submission(Examples.ADA).privately()).isEqualTo("two");
+        assertThat(copy).doesNotExist();
+    }
+
+    @Test
+    void aCopyOfWhatWasWrittenAfterAllIsDeleted() throws Exception {
+        Entry one = recorded("one");
+        write(one);
+        Path copy = leftCopy(one);
+        edits.recoverLastCopy();
+        assertThat(copy).doesNotExist();
+    }
+
+    @Test
+    void ofACopyThatFitsInPartTheRestIsKept() throws Exception {
+        Path copy = leftCopy(entry(1, new Edit.WritePrivately(Examples.ADA, "one")),
+                entry(2, new Edit.RemoveMark(Examples.ADA, "never made")));
+        edits.recoverLastCopy();
+        edits.flush();
+        assertThat(database.highest()).hasValue(1);
+        assertThat(copy).doesNotExist();
+        assertThat(copy.resolveSibling("edits-not-written (2).jsonl")).content().contains("never made");
     }
 }

@@ -48,6 +48,11 @@ class BatchFolderTest {
             assertThat(files.pages(workspace.batch(), "d1")).isEqualTo(files.rendition("d1"))
                     .isEqualTo(root.resolve("pages/d1.pdf"));
             assertThatThrownBy(() -> files.pages(batch, "d2")).isInstanceOf(IllegalArgumentException.class);
+            workspace.edit(new Edit.ChangeAids(batch.aids()
+                    .withDocuments(List.of(
+                            new Document("own", "model answer.pdf", original.sha256(), 1, new Pages.Ready(1, ""),
+                                    "own")))));
+            assertThat(files.pages(workspace.batch(), "own")).isEqualTo(root.resolve("originals/own/model answer.pdf"));
         }
     }
 

@@ -23,6 +23,8 @@ import org.epiglyph.core.marks.Audience;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.Judgement;
+import org.epiglyph.core.scoring.Manner;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.spoken.Span;
 import org.epiglyph.core.spoken.SpokenPlace;
@@ -145,6 +147,21 @@ class FingerprintTest {
                 .apply(new Edit.SetScore(Examples.ADA, "c2", Optional.of(new BigDecimal("4"))));
         assertThat(other.result(Examples.ADA).value()).isEqualByComparingTo(scored.result(Examples.ADA).value());
         assertThat(of(other)).isNotEqualTo(of(scored));
+    }
+
+    /** The student reads it in the derivation. */
+    @Test
+    void anotherNameOfTheChosenLevelIsAnotherWork() {
+        assertThat(of(withLevel("Sound"))).isEqualTo(of(withLevel("Sound"))).isNotEqualTo(of(withLevel("Good")));
+    }
+
+    private Batch withLevel(String name) {
+        Manner.Level level = new Manner.Level("l1", name, "", BigDecimal.ZERO, BigDecimal.valueOf(100_000));
+        MarkScheme levels = new MarkScheme(List.of(batch.scheme()
+                .criterion("c1")
+                .withManner(new Manner.Levels(List.of(level)))));
+        return batch.apply(new Edit.ChangeScheme(levels, List.of()))
+                .apply(new Edit.Judge(Examples.ADA, "c1", Judgement.level(level, BigDecimal.valueOf(70_000))));
     }
 
     @Test

@@ -126,4 +126,16 @@ class DatabaseTest {
             assertThat(database.hasChain(3, one)).as("no such line").isFalse();
         }
     }
+
+    @Test
+    void whatCannotBeReadIsNotTakenForWhole() throws Exception {
+        Database closed = Database.open(file);
+        closed.append(List.of(entry(1, "one")));
+        assertThat(closed.isWhole()).isTrue();
+        assertThat(closed.holds(StoredLine.of(entry(1, "one")))).isTrue();
+        closed.close();
+        assertThat(closed.isWhole()).isFalse();
+        assertThat(closed.holds(StoredLine.of(entry(1, "one")))).isFalse();
+        assertThat(closed.highest()).isEmpty();
+    }
 }

@@ -90,6 +90,7 @@ class DurableEditsTest {
         Entry three = recorded("three");
         write(three);
         verifyCheckpoint(3, List.of(two, three));
+        assertThat(LastMark.read(folder.lastMark())).as("beside the database").contains(3L);
     }
 
     @Test
@@ -247,5 +248,14 @@ class DurableEditsTest {
         assertThat(database.highest()).hasValue(1);
         assertThat(copy).doesNotExist();
         assertThat(copy.resolveSibling("edits-not-written (2).jsonl")).content().contains("never made");
+    }
+
+    @Test
+    void aCopyThatDoesNotFitAtAllIsPutAside() throws Exception {
+        Path copy = leftCopy(entry(1, new Edit.RemoveMark(Examples.ADA, "never made")));
+        edits.recoverLastCopy();
+        assertThat(copy).doesNotExist();
+        assertThat(copy.resolveSibling("edits-not-written (2).jsonl")).exists();
+        assertThat(history.last()).isZero();
     }
 }

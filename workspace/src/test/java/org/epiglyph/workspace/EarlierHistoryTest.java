@@ -18,6 +18,7 @@ import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.core.batch.Entry;
 import org.epiglyph.core.batch.History;
+import org.epiglyph.core.roster.StudentKey;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -133,5 +134,29 @@ class EarlierHistoryTest {
             assertThat(workspace.newest(e -> e.edit() instanceof Edit.WriteOnTheWhole)).as("too far back").isEmpty();
             assertThat(workspace.checkEarlier()).isEqualTo(Damage.NONE);
         }
+    }
+
+    /** The numbers of a student's lines in the checkpoint file; a line of that number may be somebody else's. */
+    private void writeNumbers(String student, int number) throws Exception {
+        try (Connection connection = DriverManager.getConnection("jdbc:sqlite:" + folder.checkpoint());
+                Statement statement = connection.createStatement()) {
+            statement.execute("CREATE TABLE head (body TEXT, digest TEXT)");
+            statement.execute("CREATE TABLE submission (student TEXT, body TEXT, lines INTEGER, digest TEXT)");
+            statement.execute("CREATE TABLE lines (student TEXT, upto INTEGER, numbers TEXT)");
+            statement.execute("INSERT INTO submission VALUES ('" + student + "', '', 1, '')");
+            statement.execute("INSERT INTO lines VALUES ('" + student + "', " + BASE + ", '" + number + "')");
+        }
+    }
+
+    @Test
+    void findsAStudentsLinesByTheNumbersInTheCheckpoint() throws Exception {
+        writeNumbers(Examples.ADA.value(), 1);
+        assertThat(earlier.of(Examples.ADA)).containsExactly(first);
+    }
+
+    @Test
+    void doesNotTrustNumbersOfSomebodyElsesLines() throws Exception {
+        writeNumbers("K-2", 1);
+        assertThat(earlier.of(new StudentKey("K-2"))).isEmpty();
     }
 }

@@ -176,6 +176,8 @@ class ProfileTest extends HandedBackFixture {
         assertThat(keys.stream().map(folders::of).map(f -> f.toLowerCase(Locale.ROOT))).doesNotHaveDuplicates()
                 .allSatisfy(f -> assertThat(f).doesNotContain("/", ":", "..", "\\"));
         assertThat(folders.of(new StudentKey("A/1"))).isEqualTo("A_1 Ada");
+        assertThat(folders.of(new StudentKey("A:1"))).isEqualTo("A_1 Ada 2");
+        assertThat(folders.of(new StudentKey("a_1"))).isEqualTo("a_1 Ada 3");
     }
 
     @Test

@@ -14,7 +14,7 @@ public final class BareWindow {
             Stage stage = new Stage();
             stage.setScene(new Scene(new Label("ready"), 1280, 800));
             stage.show();
-            Shown.thenEnd(() -> true);
+            Shown.endWhen(() -> true);
         });
     }
 }

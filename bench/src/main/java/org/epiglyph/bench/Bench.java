@@ -83,37 +83,37 @@ public final class Bench {
     private void run(Path checkout, String only) throws Exception {
         Path plot = checkout.resolve("docs/growth.png");
         switch (only) {
-            case "start" -> new StartFigures(world).tell(collect(), this::print);
-            case "scoring" -> new ScoringBench().tell(this::print);
-            case "growth" -> new GrowthFigures(world).tell(this::print, System.out::println, plot);
-            case "book" -> new BookFigures(world).tell(this::print);
-            case "passages" -> new PassagesFigures().tell(collect(), this::print);
+            case "start" -> new StartFigures(world).report(collect(), this::print);
+            case "scoring" -> new ScoringBench().report(this::print);
+            case "growth" -> new GrowthFigures(world).report(this::print, System.out::println, plot);
+            case "book" -> new BookFigures(world).report(this::print);
+            case "passages" -> new PassagesFigures().report(collect(), this::print);
             case "intake" -> {
                 annotating(collect());
-                new IntakeFigures(world).tell(this::print);
+                new IntakeFigures(world).report(this::print);
             }
-            case "effort" -> new EffortFigures(world).tell(pdfs(collect()).getFirst(), System.out::println);
-            case "hand-back" -> new HandBackFigures(world).tell(collect(), this::print);
-            case "desk" -> new DeskFigures(world).tell(collect(), this::print, notes::add);
+            case "effort" -> new EffortFigures(world).report(pdfs(collect()).getFirst(), System.out::println);
+            case "hand-back" -> new HandBackFigures(world).report(collect(), this::print);
+            case "desk" -> new DeskFigures(world).report(collect(), this::print, notes::add);
             default -> all(collect(), plot, checkout.resolve("docs/performance.md"));
         }
     }
 
     private void all(Path batch, Path plot, Path figures) throws Exception {
-        new StartFigures(world).tell(batch, this::print);
+        new StartFigures(world).report(batch, this::print);
         pageImages(batch);
         annotating(batch);
-        new IntakeFigures(world).tell(this::print);
-        new HandBackFigures(world).tell(batch, this::print);
+        new IntakeFigures(world).report(this::print);
+        new HandBackFigures(world).report(batch, this::print);
         committing(batch);
-        new DeskFigures(world).tell(batch, this::print, notes::add);
-        new EffortFigures(world).tell(pdfs(batch).getFirst(), notes::add);
+        new DeskFigures(world).report(batch, this::print, notes::add);
+        new EffortFigures(world).report(pdfs(batch).getFirst(), notes::add);
         collecting();
         matching();
-        new ScoringBench().tell(this::print);
-        new GrowthFigures(world).tell(this::print, notes::add, plot);
-        new BookFigures(world).tell(this::print);
-        new PassagesFigures().tell(batch, this::print);
+        new ScoringBench().report(this::print);
+        new GrowthFigures(world).report(this::print, notes::add, plot);
+        new BookFigures(world).report(this::print);
+        new PassagesFigures().report(batch, this::print);
         write(figures);
     }
 

@@ -14,7 +14,7 @@ final class BookFigures {
         this.world = world;
     }
 
-    void tell(IntakeFigures.FigureSink say) throws Exception {
+    void report(IntakeFigures.FigureSink say) throws Exception {
         Path folder = Files.createDirectories(world.resolve("book"));
         Map<String, Double> said = OwnProcess.figures(
                 List.of("-Xmx1g", "-Dglass.platform=Headless", "-Dprism.order=sw"), BookBench.class,

@@ -227,7 +227,7 @@ final class DemoMarking {
 
     private Stroke loop(PageRef page, PageBox around, Remark remark) {
         List<PagePoint> points = new ArrayList<>();
-        PageBox box = around.grownBy(5);
+        PageBox box = around.expandedBy(5);
         for (int i = 0; i <= 66; i++) {
             double angle = -2.2 + i * 0.1;
             points.add(new PagePoint(box.centre().x() + (box.width() / 2 + i * 0.05) * Math.cos(angle),

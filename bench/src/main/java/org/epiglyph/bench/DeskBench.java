@@ -164,7 +164,7 @@ public final class DeskBench {
                 .orElseThrow();
         framesUntilSharp(student);
         PageRef page = Camera.onInterface(() -> desk.roll().pageInSight().orElseThrow());
-        Camera.act(() -> desk.model().takeSlot(0));
+        Camera.act(() -> desk.model().selectSlot(0));
         double[] few = draw(page, 240);
         List<Edit> edits = strokes(student, page, 5_000);
         Camera.act(() -> desk.model().edit(new Edit.Together(edits)));

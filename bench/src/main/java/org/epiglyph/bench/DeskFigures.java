@@ -16,7 +16,7 @@ final class DeskFigures {
     }
 
     /** The desk is measured in a process of its own with a heap of at most 512 MB. */
-    void tell(Path batch, ScoringBench.Figures say, Consumer<String> note) throws Exception {
+    void report(Path batch, ScoringBench.Figures say, Consumer<String> note) throws Exception {
         Path folder = Files.createDirectories(world.resolve("desk"));
         Map<String, Double> said = OwnProcess.figures(
                 List.of("-Xmx512m", "-Dglass.platform=Headless", "-Dprism.order=sw"), DeskBench.class, batch.toString(),

@@ -97,7 +97,7 @@ final class DeskShots {
     }
 
     private void penCase() throws Exception {
-        Camera.act(() -> model().takeSlot(5));
+        Camera.act(() -> model().selectSlot(5));
         act("Desk.act.slot");
         camera.picture("pen-case");
         act("Desk.act.pages");
@@ -105,7 +105,7 @@ final class DeskShots {
 
     /** Looked at once and not committed: empty, turned, large, small, single, facing, chosen, found, beside. */
     private void more() throws Exception {
-        Camera.act(() -> model().takeSlot(0));
+        Camera.act(() -> model().selectSlot(0));
         open(20);
         camera.picture("x-empty");
         open(18);
@@ -224,13 +224,13 @@ final class DeskShots {
     private void chosen() throws Exception {
         Camera.act(() -> {
             PenCase penCase = model().penCaseProperty().get();
-            penCase.find(Tool.CHOOSE).ifPresent(model()::takeSlot);
+            penCase.find(Tool.CHOOSE).ifPresent(model()::selectSlot);
             model().chosen().choose(List.of(model().submission().marks().getFirst().id()));
         });
         camera.picture("x-chosen");
         Camera.act(() -> model().chosen().choose(Mark::isPrivate));
         Camera.act(() -> {
-            model().takeSlot(0);
+            model().selectSlot(0);
             var leaf = camera.scene().lookup(".page-leaf");
             leaf.fireEvent(new MouseEvent(MouseEvent.MOUSE_PRESSED, 300, 300, 600, 400, MouseButton.SECONDARY, 1, false,
                     false, false, false, false, false, true, false, true, false, null));

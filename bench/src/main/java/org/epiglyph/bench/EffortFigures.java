@@ -16,7 +16,7 @@ final class EffortFigures {
     }
 
     /** @param pdf a paper with text */
-    void tell(Path pdf, Consumer<String> note) throws Exception {
+    void report(Path pdf, Consumer<String> note) throws Exception {
         Map<String, Double> said = OwnProcess.figures(List.of(), EffortBench.class, pdf.toString(),
                 Files.createDirectories(world.resolve("effort")).toString());
         StringBuilder table = new StringBuilder(

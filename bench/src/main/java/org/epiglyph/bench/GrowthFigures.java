@@ -55,7 +55,7 @@ final class GrowthFigures {
     }
 
     /** @param picture where the curves are drawn */
-    void tell(IntakeFigures.FigureSink say, Consumer<String> notes, Path picture) throws Exception {
+    void report(IntakeFigures.FigureSink say, Consumer<String> notes, Path picture) throws Exception {
         classes(say, notes);
         marks(say);
         histories(say, notes);

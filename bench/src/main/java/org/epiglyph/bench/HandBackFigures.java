@@ -68,7 +68,7 @@ final class HandBackFigures {
     }
 
     /** @param batch the demo's batch with all its pages made; it is copied */
-    void tell(Path batch, IntakeFigures.FigureSink say) throws Exception {
+    void report(Path batch, IntakeFigures.FigureSink say) throws Exception {
         lookOver(say);
         Path copy = world.resolve("hand back");
         copy(batch, copy);

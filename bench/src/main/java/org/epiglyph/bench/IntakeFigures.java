@@ -23,7 +23,7 @@ final class IntakeFigures {
         void report(String what, String against, double ours, double theirs, String unit);
     }
 
-    void tell(FigureSink say) throws Exception {
+    void report(FigureSink say) throws Exception {
         List<Path> files = files();
         List<Double> apart = new ArrayList<>();
         List<Double> here = new ArrayList<>();

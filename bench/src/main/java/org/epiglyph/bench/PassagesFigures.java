@@ -32,7 +32,7 @@ final class PassagesFigures {
     private static final int PLANTED = 40;
 
     /** @param batch a class with pages, whose words are read */
-    void tell(Path batch, IntakeFigures.FigureSink say) throws Exception {
+    void report(Path batch, IntakeFigures.FigureSink say) throws Exception {
         List<String> texts = texts();
         compare(texts.subList(0, SAMPLE)); // warm
         plain(texts.subList(0, SAMPLE));

@@ -74,7 +74,7 @@ final class ScanBench {
         MeasuredDesk.print("scan-raced-ms-most", MeasuredDesk.percentile(raced, 1));
         MeasuredDesk.print("scan-coarse-bare-ms-95", MeasuredDesk.percentile(coarse, 0.95));
         MeasuredDesk.print("scan-coarse-bare-ms-most", MeasuredDesk.percentile(coarse, 1));
-        sayHeap();
+        printHeapUse();
     }
 
     private void firstAndLast(Path folder, StudentKey student) throws Exception {
@@ -107,7 +107,7 @@ final class ScanBench {
         }
     }
 
-    private static void sayHeap() throws InterruptedException {
+    private static void printHeapUse() throws InterruptedException {
         System.gc();
         TimeUnit.MILLISECONDS.sleep(300);
         System.gc();

@@ -63,7 +63,7 @@ final class ScoringBench {
         void report(String what, String baseline, double ours, double theirs, String unit);
     }
 
-    void tell(Figures figures) {
+    void report(Figures figures) {
         double all = results();
         figures.report("results of 1,000 students by 40 criteria, derivations on demand",
                 "a plain loop adding the same numbers", all, plainLoop(), "ms");

@@ -7,7 +7,7 @@ import javafx.animation.AnimationTimer;
 final class Shown {
     private Shown() {}
 
-    static void thenEnd(BooleanSupplier shown) {
+    static void endWhen(BooleanSupplier shown) {
         new AnimationTimer() {
             @Override
             public void handle(long now) {

@@ -17,7 +17,7 @@ final class StartFigures {
         this.world = world;
     }
 
-    void tell(Path batch, IntakeFigures.FigureSink say) throws Exception {
+    void report(Path batch, IntakeFigures.FigureSink say) throws Exception {
         List<Double> bare = new ArrayList<>();
         Map<StartProgram.Until, List<Double>> program = new EnumMap<>(StartProgram.Until.class);
         bareWindow(); // the first starts make the caches

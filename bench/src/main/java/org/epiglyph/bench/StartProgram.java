@@ -51,7 +51,7 @@ public final class StartProgram {
                     program.get().orElseThrow().toShelf();
                 }
             });
-            Shown.thenEnd(
+            Shown.endWhen(
                     () -> until == Until.WINDOW || program.get().filter(p -> isThere(p, until, settings)).isPresent());
         });
         LockSupport.park(); // as the launcher waits for the window's end
@@ -62,13 +62,14 @@ public final class StartProgram {
             case WINDOW -> true;
             case SHELF -> program.frame().root().lookup(".batch-title") != null;
             case PAGE -> program.frame().place() instanceof Desk desk
-                    && desk.pages().leafInSight().filter(PageLeaf::hasImage).isPresent() && keptRoom(settings, desk);
+                    && desk.pages().leafInSight().filter(PageLeaf::hasImage).isPresent()
+                    && isPageSpaceSaved(settings, desk);
         };
     }
 
     /** As a desk does when it is left. */
-    private static boolean keptRoom(Settings settings, Desk desk) {
-        settings.keep(desk.pages().room().orElseThrow());
+    private static boolean isPageSpaceSaved(Settings settings, Desk desk) {
+        settings.save(desk.pages().room().orElseThrow());
         return true;
     }
 }

@@ -266,7 +266,7 @@ public final class CollectPlan implements AutoCloseable {
     }
 
     /** True if it adds to an earlier batch. */
-    public boolean isAgain() {
+    public boolean isUpdate() {
         return ground.earlier().isPresent();
     }
 
@@ -333,7 +333,7 @@ public final class CollectPlan implements AutoCloseable {
     }
 
     /** Students without any file, in this source or collected before. */
-    public List<Student> nothingFrom() {
+    public List<Student> withoutFiles() {
         Set<StudentKey> found = new HashSet<>();
         items().forEach(i -> studentOf(i).ifPresent(found::add));
         ground.earlier().ifPresent(e -> found.addAll(e.received()));
@@ -341,10 +341,10 @@ public final class CollectPlan implements AutoCloseable {
     }
 
     /** Paths of documents collected before that are not in this source; they stay as they are. */
-    public List<String> gone() {
+    public List<String> missing() {
         Set<String> here = new HashSet<>();
         items().forEach(i -> here.add(i.path()));
-        return ground.earlier().map(e -> e.gone(here)).orElse(List.of());
+        return ground.earlier().map(e -> e.missing(here)).orElse(List.of());
     }
 
     /** When the file was handed in, by the record or the sheet. */

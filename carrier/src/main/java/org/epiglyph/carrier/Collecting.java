@@ -77,7 +77,7 @@ public final class Collecting {
     }
 
     /** True if names are covered in the batch that a plan adds to. */
-    public static boolean meetsCovered(CollectPlan plan) {
+    public static boolean isIntoCoveredBatch(CollectPlan plan) {
         return plan.earlier().filter(e -> e.batch().isCovered()).isPresent();
     }
 
@@ -112,7 +112,7 @@ public final class Collecting {
                         .toList();
                 batch.add(student, handIns);
             }
-            keepBeside(batch.folder(), Register.EMPTY, UnaryOperator.identity());
+            saveBeside(batch.folder(), Register.EMPTY, UnaryOperator.identity());
             plan.origin().write(batch.folder().origin());
             batch.place(plan.taskWithExtensions(), scheme, phrasebook);
         } catch (IOException e) {
@@ -181,7 +181,7 @@ public final class Collecting {
     }
 
     /** The files beside the database: what each file became, the sheet, the rule. */
-    private void keepBeside(BatchFolder folder, Register before, UnaryOperator<Path> place) throws IOException {
+    private void saveBeside(BatchFolder folder, Register before, UnaryOperator<Path> place) throws IOException {
         List<Register.Line> lines = new ArrayList<>();
         ids.forEach((item, id) -> lines.add(line(item, id)));
         lines.sort(java.util.Comparator.comparingInt(l -> numberOf(l.id())));
@@ -301,7 +301,7 @@ public final class Collecting {
         Staging staging = Staging.begin(folder);
         stored.keySet().forEach(staging::stored);
         try {
-            keepBeside(folder, before, staging::place);
+            saveBeside(folder, before, staging::place);
             return staging;
         } catch (IOException e) {
             staging.discard();

@@ -48,7 +48,7 @@ public final class DiskLook {
             }
         }
         List<Finding> findings = new ArrayList<>(originals(submission));
-        findings.addAll(offThePage(submission));
+        findings.addAll(marksOutside(submission));
         synchronized (this) {
             looked.put(submission.student().key(), new Looked(submission, List.copyOf(findings)));
         }
@@ -64,7 +64,7 @@ public final class DiskLook {
         return new Finding(student, Finding.Kind.ORIGINAL_CHANGED, Finding.Where.SUBMISSION, "", List.of(names), names);
     }
 
-    private List<Finding> offThePage(Submission submission) {
+    private List<Finding> marksOutside(Submission submission) {
         List<Finding> found = new ArrayList<>();
         for (Document document : submission.documents()) {
             List<Mark> marks = submission.marksForStudent()
@@ -72,16 +72,16 @@ public final class DiskLook {
                     .filter(m -> m.page().document().equals(document.id()))
                     .toList();
             if (!marks.isEmpty() && document.pages() instanceof Pages.Ready) {
-                found.addAll(offThePage(submission.student().key(), document, marks));
+                found.addAll(marksOutside(submission.student().key(), document, marks));
             }
         }
         return found;
     }
 
-    private List<Finding> offThePage(StudentKey student, Document document, List<Mark> marks) {
+    private List<Finding> marksOutside(StudentKey student, Document document, List<Mark> marks) {
         try (OpenDocument open = OpenDocument.open(workspace.folder().pages(document))) {
             return marks.stream()
-                    .filter(m -> m.page().index() >= open.pageCount() || isOff(m, open.geometry(m.page().index())))
+                    .filter(m -> m.page().index() >= open.pageCount() || isOutside(m, open.geometry(m.page().index())))
                     .map(m -> new Finding(student, Finding.Kind.OUTSIDE_PAGE, Finding.Where.MARK, m.id(),
                             List.of(String.valueOf(m.page().number())), m.bounds().toString()))
                     .toList();
@@ -91,7 +91,7 @@ public final class DiskLook {
         }
     }
 
-    private static boolean isOff(Mark mark, PageGeometry page) {
+    private static boolean isOutside(Mark mark, PageGeometry page) {
         PagePoint centre = mark.bounds().centre();
         return centre.x() < 0 || centre.y() < 0 || centre.x() > page.width() || centre.y() > page.height();
     }

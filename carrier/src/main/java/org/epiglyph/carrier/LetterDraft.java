@@ -30,7 +30,7 @@ public final class LetterDraft {
     }
 
     /** Saves it atomically. */
-    public static void keep(BatchFolder folder, String subject, String text) throws IOException {
+    public static void save(BatchFolder folder, String subject, String text) throws IOException {
         WholeFile.write(folder.letter(),
                 beside -> Files.writeString(beside, subject.replace('\n', ' ') + "\n" + text));
     }

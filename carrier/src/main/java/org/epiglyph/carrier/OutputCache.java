@@ -60,7 +60,7 @@ final class OutputCache {
         }
         T value = making.make();
         return OneAtATime.at(kept, () -> {
-            keep(kept, key, target, value);
+            store(kept, key, target, value);
             return value;
         });
     }
@@ -94,7 +94,7 @@ final class OutputCache {
     }
 
     /** A file on another disk is not cached, since copying it would take as long as making it. */
-    private static void keep(Path kept, String key, Path target, Object value) {
+    private static void store(Path kept, String key, Path target, Object value) {
         MADE.remove(kept);
         try {
             Files.createDirectories(kept.getParent());

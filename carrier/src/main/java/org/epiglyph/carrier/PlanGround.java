@@ -76,7 +76,7 @@ record PlanGround(Task task, FileSource source, Origin origin, Optional<Roster> 
         }
 
         /** Paths of collected documents that are not among these. */
-        List<String> gone(Set<String> here) {
+        List<String> missing(Set<String> here) {
             return register.lines()
                     .stream()
                     .filter(Earlier::isMatched)

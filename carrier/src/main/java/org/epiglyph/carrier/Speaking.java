@@ -249,7 +249,7 @@ public final class Speaking {
         Originals originals = new Originals(workspace.folder());
         String document = "w" + growing.name;
         try {
-            Optional<SpokenRemark> there = there(workspace, growing);
+            Optional<SpokenRemark> there = existing(workspace, growing);
             boolean isKept = there.filter(r -> r.sound().document().equals(document)).isPresent();
             if (!isKept) {
                 originals.remove(document); // left by an attempt that crashed
@@ -267,13 +267,13 @@ public final class Speaking {
         }
     }
 
-    private static Optional<SpokenRemark> there(Workspace workspace, Growing growing) {
+    private static Optional<SpokenRemark> existing(Workspace workspace, Growing growing) {
         if (workspace.batch().position(growing.student) < 0) {
             throw new EditRefused(Message.of(Speaking.class, "notInBatch"));
         }
         Submission submission = workspace.batch().submission(growing.student);
         if (submission.sealed()) {
-            throw EditRefused.forNow(Message.of(Speaking.class, "sealed"));
+            throw EditRefused.temporary(Message.of(Speaking.class, "sealed"));
         }
         return submission.findSpoken(growing.remark);
     }

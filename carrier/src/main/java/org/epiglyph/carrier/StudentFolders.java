@@ -21,7 +21,7 @@ final class StudentFolders {
     StudentFolders(Batch batch) {
         Set<String> taken = new HashSet<>();
         for (Submission submission : batch.submissions()) {
-            String wanted = wanted(submission.student());
+            String wanted = preferredName(submission.student());
             String name = wanted;
             for (int n = 2; !taken.add(name.toLowerCase(Locale.ROOT)); n++) {
                 name = wanted + " " + n;
@@ -30,7 +30,7 @@ final class StudentFolders {
         }
     }
 
-    private static String wanted(Student student) {
+    private static String preferredName(Student student) {
         String key = student.key().value().replaceAll("[^\\p{L}\\p{N}_-]", "_");
         String name = student.name().replaceAll("[^\\p{L}\\p{N}\\p{M} '-]", "_").strip();
         String whole = key + " " + name;

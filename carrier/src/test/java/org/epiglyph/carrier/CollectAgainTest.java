@@ -68,7 +68,7 @@ class CollectAgainTest extends CollectFixture {
             assertThat(plan.studentOf(item(plan, "Fischer, Lena.txt"))).as("decided before")
                     .hasValue(new StudentKey("K-4"));
             assertThat(plan.isSetAside(item(plan, "scan.txt"))).as("decided before").isTrue();
-            assertThat(plan.gone()).containsExactly("K-2.txt");
+            assertThat(plan.missing()).containsExactly("K-2.txt");
             assertThat(plan.questions()).extracting(CollectPlan.Item::path).containsExactly("new.txt");
             try (Workspace workspace = Workspace.open(batch, CLOCK)) {
                 assertThat(Collecting.into(plan.withQuestionsAside(), workspace, Progress.NONE))
@@ -136,7 +136,7 @@ class CollectAgainTest extends CollectFixture {
                 LONDON, Duration.ZERO, Optional.empty(), List.of(), List.of());
         try (CollectPlan plan = Planning.fromFiles(sheetAlone, Optional.of(batch), Progress.NONE);
                 Workspace workspace = Workspace.open(batch, CLOCK)) {
-            assertThat(Collecting.meetsCovered(plan)).isTrue();
+            assertThat(Collecting.isIntoCoveredBatch(plan)).isTrue();
             assertThat(plan.roster().student(ADA).name()).as("matching needs names").isEqualTo("Ada Lind");
             int before = workspace.batch().submissions().size();
             Collecting.into(plan, workspace, Progress.NONE);
@@ -216,13 +216,13 @@ class CollectAgainTest extends CollectFixture {
     void whoHandedInBeforeIsNotMissedAndNamesStayCoveredAsTheyAre() throws Exception {
         Path batch;
         try (CollectPlan plan = plan(zip("a.zip", files("K-1.txt", "one")), sheet(), Optional.empty())) {
-            assertThat(plan.nothingFrom()).extracting(s -> s.key().value()).containsExactly("K-2", "K-3", "K-4");
+            assertThat(plan.withoutFiles()).extracting(s -> s.key().value()).containsExactly("K-2", "K-3", "K-4");
             batch = make(plan);
         }
         Collecting.coverNames(batch);
         try (CollectPlan plan = plan(zip("b.zip", files("K-2.txt", "two")), Optional.empty(), Optional.of(batch));
                 Workspace workspace = Workspace.open(batch, CLOCK)) {
-            assertThat(plan.nothingFrom()).extracting(s -> s.key().value()).containsExactlyInAnyOrder("K-3", "K-4");
+            assertThat(plan.withoutFiles()).extracting(s -> s.key().value()).containsExactlyInAnyOrder("K-3", "K-4");
             List<String> before = workspace.batch().submissions().stream().map(s -> s.student().name()).toList();
             assertThat(Collecting.into(plan, workspace, Progress.NONE)).isEqualTo(new Collecting.Added(1, 0));
             assertThat(workspace.batch().submissions()).extracting(s -> s.student().name()).isEqualTo(before);

@@ -114,7 +114,7 @@ class CollectFromRecordTest extends CollectFixture {
         try (CollectPlan plan = plan(Optional.empty())) {
             assertThat(plan.sheet()).isPresent();
             assertThat(plan.roster().students()).as("those of the sheet join").hasSize(4);
-            assertThat(plan.nothingFrom()).hasSize(4);
+            assertThat(plan.withoutFiles()).hasSize(4);
             assertThat(plan.taskWithExtensions().extensions()).containsOnlyKeys(ADA);
             Instant given = DUE.plus(Duration.ofDays(9));
             Task task = plan.task().withTimes(plan.task().due(), Duration.ZERO, Map.of(ADA, given));
@@ -131,7 +131,7 @@ class CollectFromRecordTest extends CollectFixture {
         Answer why = new Answer("a1", Optional.empty(), "Why?", MONDAY, "", false);
         when(client.answers(TASK)).thenReturn(List.of(new StudentAnswer(ADA, why)));
         try (CollectPlan plan = plan(Optional.of(batch)); Workspace workspace = Workspace.open(batch, CLOCK)) {
-            assertThat(plan.isAgain()).isTrue();
+            assertThat(plan.isUpdate()).isTrue();
             assertThat(plan.count().unchanged()).isEqualTo(3);
             assertThat(plan.newAnswers()).containsExactly(new Edit.ReceiveAnswer(ADA, why));
             assertThat(Collecting.into(plan, workspace, Progress.NONE)).isEqualTo(new Collecting.Added(0, 0));
@@ -199,10 +199,10 @@ class CollectFromRecordTest extends CollectFixture {
         try (CollectPlan plan = plan(Optional.empty())) {
             Collecting.run(plan, org.epiglyph.core.scoring.MarkScheme.single(BigDecimal.TEN),
                     org.epiglyph.core.phrases.Phrasebook.EMPTY, other, Progress.NONE);
-            assertThat(Collecting.meetsCovered(plan)).isFalse();
+            assertThat(Collecting.isIntoCoveredBatch(plan)).isFalse();
         }
         try (CollectPlan plan = plan(Optional.of(batch)); Workspace workspace = Workspace.open(other, CLOCK)) {
-            assertThat(Collecting.meetsCovered(plan)).isFalse();
+            assertThat(Collecting.isIntoCoveredBatch(plan)).isFalse();
             assertThatThrownBy(() -> Collecting.into(plan, workspace, Progress.NONE))
                     .isInstanceOf(IllegalArgumentException.class);
         }

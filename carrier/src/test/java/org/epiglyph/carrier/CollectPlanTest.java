@@ -37,7 +37,7 @@ class CollectPlanTest extends CollectFixture {
             CollectPlan decided = plan.decided(fischer, Optional.of(new StudentKey("K-4")))
                     .decided(item(plan, "scan.txt"), Optional.empty());
             assertThat(decided.count()).isEqualTo(new CollectPlan.Count(7, 3, 0, 1, 3, 0, 0));
-            assertThat(decided.nothingFrom()).extracting(s -> s.key().value()).containsExactly("K-3");
+            assertThat(decided.withoutFiles()).extracting(s -> s.key().value()).containsExactly("K-3");
             assertThat(decided.undecided(fischer).questions()).containsExactly(fischer);
             assertThat(plan.count()).as("the plan before stays as it was")
                     .isEqualTo(new CollectPlan.Count(7, 2, 2, 0, 3, 0, 0));
@@ -168,7 +168,7 @@ class CollectPlanTest extends CollectFixture {
                     .startsWith("The mark scheme adds up to 10, and the grade sheet has a maximum of 20.");
             assertThat(plan.remarkOn(MarkScheme.single(new BigDecimal("20.0")))).isEmpty();
             assertThat(plan.sheetRefusal()).isEmpty();
-            assertThat(plan.isAgain()).isFalse();
+            assertThat(plan.isUpdate()).isFalse();
             assertThat(plan.newAnswers()).isEmpty();
         }
         Path scoreless = Files.writeString(folder.resolve("scoreless.csv"), "key,name\nK-1,Ada Lind\n");
@@ -201,7 +201,7 @@ class CollectPlanTest extends CollectFixture {
                 .allSatisfy(
                         id -> assertThat(batch.resolve("originals").resolve(id)).isNotEmptyDirectory());
         try (CollectPlan again = plan(zip, sheet(), Optional.of(batch))) {
-            assertThat(again.isAgain()).isTrue();
+            assertThat(again.isUpdate()).isTrue();
             assertThat(again.ownerBefore("Fischer, Lena.txt")).contains(new StudentKey("K-4"));
             assertThat(again.ownerBefore("other.txt")).isEmpty();
             assertThat(item(again, "K-1.txt").match().evidence().text()).isEqualTo("as when it was first collected");

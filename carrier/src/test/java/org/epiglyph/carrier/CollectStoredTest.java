@@ -84,7 +84,7 @@ class CollectStoredTest extends CollectFixture {
                 Optional.empty(), List.of(), List.of());
         try (CollectPlan plan = Planning.fromFiles(sheetAlone, Optional.empty(), Progress.NONE)) {
             assertThat(plan.task().title()).isEqualTo("sheet");
-            assertThat(plan.nothingFrom()).hasSize(4);
+            assertThat(plan.withoutFiles()).hasSize(4);
             try (Workspace workspace = Workspace.open(make(plan), CLOCK)) {
                 workspace.edit(new Edit.SetScore(BAO, "c1", Optional.of(BigDecimal.ONE)));
             }

@@ -115,7 +115,7 @@ class JourneyTest {
     void everyFileIsAccountedForBeforeTheBatchIsMade() throws Exception {
         try (CollectPlan plan = plan()) {
             assertThat(plan.questions()).singleElement().satisfies(q -> assertThat(q.match().candidates()).hasSize(3));
-            assertThat(plan.nothingFrom()).extracting(s -> s.key().value()).containsExactly("K-3");
+            assertThat(plan.withoutFiles()).extracting(s -> s.key().value()).containsExactly("K-3");
         }
     }
 

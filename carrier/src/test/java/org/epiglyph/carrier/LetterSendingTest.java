@@ -252,10 +252,10 @@ class LetterSendingTest {
     @Test
     void aLetterThatIsBeingWrittenIsThereTheNextTime() throws Exception {
         assertThat(LetterDraft.read(workspace.folder()).isEmpty()).isTrue();
-        LetterDraft.keep(workspace.folder(), "Tides\nonce more", "Dear {name},\n\nplease.\n");
+        LetterDraft.save(workspace.folder(), "Tides\nonce more", "Dear {name},\n\nplease.\n");
         assertThat(LetterDraft.read(workspace.folder()))
                 .isEqualTo(new LetterText("Tides once more", "Dear {name},\n\nplease.\n"));
-        LetterDraft.keep(workspace.folder(), "", "words alone");
+        LetterDraft.save(workspace.folder(), "", "words alone");
         assertThat(LetterDraft.read(workspace.folder())).isEqualTo(new LetterText("", "words alone"));
         Files.writeString(workspace.folder().letter(), "a subject alone");
         assertThat(LetterDraft.read(workspace.folder())).isEqualTo(new LetterText("a subject alone", ""));

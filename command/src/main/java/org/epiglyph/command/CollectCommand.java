@@ -160,7 +160,7 @@ final class CollectCommand implements Callable<Integer> {
         System.out.println(count.all() + (count.all() == 1 ? " file: " : " files: ") + count.matched() + " matched, "
                 + count.setAside() + " set aside, " + count.kept() + " stored as they are, " + count.notTaken()
                 + " left out. "
-                + students(plan.nothingFrom().size()) + " without a file. The batch is in " + target);
+                + students(plan.withoutFiles().size()) + " without a file. The batch is in " + target);
     }
 
     private static GradeSheet withColumns(CollectPlan plan, Map<Role, Integer> columns) throws Problem {

@@ -20,11 +20,11 @@ public final class Letters {
     }
 
     /** True if the text contains all the words. */
-    public boolean areIn(String text) {
+    public boolean areFoundIn(String text) {
         return areInFolded(folded(text));
     }
 
-    /** Like {@link #areIn}, for text that has been {@link #folded} before. */
+    /** Like {@link #areFoundIn}, for text that has been {@link #folded} before. */
     public boolean areInFolded(String folded) {
         return wanted.stream().allMatch(folded::contains);
     }

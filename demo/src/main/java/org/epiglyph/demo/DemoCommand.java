@@ -56,7 +56,7 @@ public final class DemoCommand implements Callable<Integer> {
 
     private Process startOffice(Path data, RememberedPort port) throws IOException {
         List<String> command = new ArrayList<>(office);
-        command.addAll(List.of("--data", data.toString(), "--port", Integer.toString(port.wanted())));
+        command.addAll(List.of("--data", data.toString(), "--port", Integer.toString(port.preferred())));
         Process server = new ProcessBuilder(command).redirectError(ProcessBuilder.Redirect.INHERIT).start();
         Runtime.getRuntime().addShutdownHook(new Thread(server::destroy));
         return server;
@@ -74,7 +74,7 @@ public final class DemoCommand implements Callable<Integer> {
         return line == null ? "0" : line.replaceAll(".*at port (\\d+).*", "$1");
     }
 
-    private void tellWhere(String address) {
+    private void printAddresses(String address) {
         System.out.println("Letters that are sent are shown at " + address + "/mail");
         System.out
                 .println("A student's record: " + address + "/students/" + ClassList.members().getFirst().sourcedId());
@@ -110,9 +110,9 @@ public final class DemoCommand implements Callable<Integer> {
             }
             String address = line.substring(line.indexOf("http://"));
             String mailPort = mailPort(lines.readLine());
-            port.keep(address);
+            port.save(address);
             System.out.println(line);
-            tellWhere(address);
+            printAddresses(address);
             waitingClass(shelf, address, data.resolve("token"));
             return runProgram(List.of("--shelf", shelf.toString(), "--record-office", address, "--token-file",
                     data.resolve("token").toString(), "--tablet", hand.toString(), "--voice", voice.toString(),

@@ -15,7 +15,7 @@ final class RememberedPort {
     }
 
     /** The port to request: the last one if it is free, else 0 for any. */
-    int wanted() {
+    int preferred() {
         try {
             int port = Files.exists(file) ? Integer.parseInt(Files.readString(file).strip()) : 0;
             return port > 0 && isFree(port) ? port : 0;
@@ -35,7 +35,7 @@ final class RememberedPort {
     }
 
     /** @param address for example http://127.0.0.1:8087 */
-    void keep(String address) throws IOException {
+    void save(String address) throws IOException {
         Files.writeString(file, address.substring(address.lastIndexOf(':') + 1));
     }
 }

@@ -39,32 +39,32 @@ record Tide(LocalTime low, double lowM, LocalTime high, double highM, LocalTime 
     }
 
     /** Whole sixths elapsed at the time asked, 0 to 5. */
-    int sixthsGone() {
+    int elapsedSixths() {
         return (int) Math.min(5, Duration.between(low, asked).dividedBy(hour()));
     }
 
     /** How far into the current sixth, 0 to 1. */
     double intoSixth() {
-        return (Duration.between(low, asked).toSeconds() - hour().toSeconds() * sixthsGone())
+        return (Duration.between(low, asked).toSeconds() - hour().toSeconds() * elapsedSixths())
                 / (double) hour().toSeconds();
     }
 
     /** Twelfths risen at the end of the whole sixths. */
     int twelfthsGone() {
-        return TWELFTHS[sixthsGone()];
+        return TWELFTHS[elapsedSixths()];
     }
 
     /** Twelfths by which the tide rises in the current sixth. */
     int twelfthsRunning() {
-        return TWELFTHS[sixthsGone() + 1] - TWELFTHS[sixthsGone()];
+        return TWELFTHS[elapsedSixths() + 1] - TWELFTHS[elapsedSixths()];
     }
 
-    double heightAsked() {
-        return heightAfter(sixthsGone()) + intoSixth() * twelfthsRunning() * twelfth();
+    double requestedHeight() {
+        return heightAfter(elapsedSixths()) + intoSixth() * twelfthsRunning() * twelfth();
     }
 
     double depthOverBar() {
-        return heightAsked() - dries;
+        return requestedHeight() - dries;
     }
 
     double clearance() {

@@ -185,8 +185,8 @@ final class TypedPages implements AutoCloseable {
         out.lineTo(MARGIN + width, base);
         out.stroke();
         rising(base, width, height);
-        float asked = MARGIN + width * (float) ((tide.sixthsGone() + tide.intoSixth()) / 6);
-        float risen = base + 8 + (height - 20) * (float) ((tide.heightAsked() - tide.lowM()) / tide.range());
+        float asked = MARGIN + width * (float) ((tide.elapsedSixths() + tide.intoSixth()) / 6);
+        float risen = base + 8 + (height - 20) * (float) ((tide.requestedHeight() - tide.lowM()) / tide.range());
         out.setLineWidth(0.5f);
         out.setLineDashPattern(new float[]{3, 3}, 0);
         out.moveTo(asked, base);

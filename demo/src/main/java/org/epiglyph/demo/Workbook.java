@@ -89,11 +89,11 @@ final class Workbook {
         return List.of("The tide runs for " + tide.hour().multipliedBy(6).toMinutes()
                 + " minutes, so one hour of the tide is " + hourMinutes() + " minutes. At "
                 + tide.asked() + " it has run " + java.time.Duration.between(tide.low(), tide.asked()).toMinutes()
-                + " minutes: " + tide.sixthsGone()
+                + " minutes: " + tide.elapsedSixths()
                 + " whole hours and a part of the next.",
-                "By the rule of twelfths it has risen " + goneTwelfths() + " twelfths and a part of the next "
+                "By the rule of twelfths it has risen " + elapsedTwelfths() + " twelfths and a part of the next "
                         + tide.twelfthsRunning() + ": " + m(tide.lowM())
-                        + " + " + goneTwelfths() + " \u00d7 " + m(tide.twelfth()) + " + " + m(tide.intoSixth())
+                        + " + " + elapsedTwelfths() + " \u00d7 " + m(tide.twelfth()) + " + " + m(tide.intoSixth())
                         + " \u00d7 " + tide.twelfthsRunning() + " \u00d7 "
                         + m(tide.twelfth()) + " = " + m(height) + unit() + ".");
     }
@@ -136,13 +136,13 @@ final class Workbook {
             return tide.heightAfter(whole)
                     + (minutes / 60 - whole) * (tide.heightAfter(Math.min(6, whole + 1)) - tide.heightAfter(whole));
         }
-        return slips.contains(Slip.THIRD_HOUR) && tide.sixthsGone() >= 3
-                ? tide.heightAsked() - tide.twelfth()
-                : tide.heightAsked();
+        return slips.contains(Slip.THIRD_HOUR) && tide.elapsedSixths() >= 3
+                ? tide.requestedHeight() - tide.twelfth()
+                : tide.requestedHeight();
     }
 
-    private int goneTwelfths() {
-        return slips.contains(Slip.THIRD_HOUR) && tide.sixthsGone() >= 3
+    private int elapsedTwelfths() {
+        return slips.contains(Slip.THIRD_HOUR) && tide.elapsedSixths() >= 3
                 ? tide.twelfthsGone() - 1
                 : tide.twelfthsGone();
     }

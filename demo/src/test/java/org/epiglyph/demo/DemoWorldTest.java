@@ -103,9 +103,9 @@ class DemoWorldTest {
         assertThat(tide.range()).isCloseTo(3.9, within(1e-9));
         assertThat(tide.twelfth()).isCloseTo(0.325, within(1e-9));
         assertThat(tide.heightAfter(3)).isCloseTo(1.3 + 6 * 0.325, within(1e-9));
-        assertThat(tide.heightAsked()).isCloseTo(1.3 + 6 * 0.325 + 0.5 * 3 * 0.325, within(1e-9));
-        assertThat(tide.depthOverBar()).isCloseTo(tide.heightAsked() - 1.1, within(1e-9));
-        assertThat(tide.clearance()).isCloseTo(tide.heightAsked() - 2.9, within(1e-9));
+        assertThat(tide.requestedHeight()).isCloseTo(1.3 + 6 * 0.325 + 0.5 * 3 * 0.325, within(1e-9));
+        assertThat(tide.depthOverBar()).isCloseTo(tide.requestedHeight() - 1.1, within(1e-9));
+        assertThat(tide.clearance()).isCloseTo(tide.requestedHeight() - 2.9, within(1e-9));
     }
 
     @Test

@@ -16,17 +16,17 @@ class RememberedPortTest {
     @Test
     void thePortOfBeforeIsAskedForWhileItIsFree() throws Exception {
         RememberedPort port = new RememberedPort(folder.resolve("port"));
-        assertThat(port.wanted()).isZero();
+        assertThat(port.preferred()).isZero();
         int free;
         try (ServerSocket socket = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
             free = socket.getLocalPort();
-            port.keep("http://127.0.0.1:" + free);
-            assertThat(port.wanted()).as("somebody else has it").isZero();
+            port.save("http://127.0.0.1:" + free);
+            assertThat(port.preferred()).as("somebody else has it").isZero();
         }
-        assertThat(port.wanted()).isEqualTo(free);
+        assertThat(port.preferred()).isEqualTo(free);
         Files.writeString(folder.resolve("port"), "no port");
-        assertThat(port.wanted()).isZero();
+        assertThat(port.preferred()).isZero();
         Files.writeString(folder.resolve("port"), "99999");
-        assertThat(port.wanted()).isZero();
+        assertThat(port.preferred()).isZero();
     }
 }

@@ -119,7 +119,7 @@ public final class Program {
         frame = new Frame(new Looks(settings, keeping), settings.keys(),
                 keys -> keeping.execute(() -> settings.keepKeys(keys)), background);
         ObjectProperty<ShelfHabit> habit = new SimpleObjectProperty<>(settings.shelf());
-        habit.addListener((_, _, now) -> keeping.execute(() -> settings.keep(now)));
+        habit.addListener((_, _, now) -> keeping.execute(() -> settings.save(now)));
         this.shelf = new Shelf(start.shelf(), habit, background, clock, new Shelf.Ways(this::toDesk, this::toMarkBook,
                 this::toHandBack, this::toCollect, this::toCollectAgain, this::repair));
         batch = new OpenBatch(clock, new BatchListener());
@@ -179,11 +179,11 @@ public final class Program {
         if (collecting.isBegun(again)) {
             show.run();
         } else {
-            ifIdle(show);
+            runIfIdle(show);
         }
     }
 
-    private void ifIdle(Runnable act) {
+    private void runIfIdle(Runnable act) {
         if (background.busyProperty().get()) {
             frame.showMessage(UiText.of("Frame.busy"));
         } else {
@@ -193,7 +193,7 @@ public final class Program {
 
     /** Writes a sound copy of a damaged batch beside it. */
     private void repair(Path folder) {
-        ifIdle(() -> background.start(progress -> {
+        runIfIdle(() -> background.start(progress -> {
             progress.at(UiText.of("Shelf.repairing"), 0, 0);
             Path target = folder.resolveSibling(folder.getFileName() + " (sound copy)");
             BatchRepair.Outcome outcome = BatchRepair.write(folder, target, clock);
@@ -280,7 +280,7 @@ public final class Program {
         batch.open(folder, opened -> {
             if (markBook.filter(b -> b.isOf(opened)).isEmpty()) {
                 BookModel model = new BookModel(opened, settings.book(), SerialExecutor.thread());
-                model.habitProperty().addListener((_, _, now) -> keeping.execute(() -> settings.keep(now)));
+                model.habitProperty().addListener((_, _, now) -> keeping.execute(() -> settings.save(now)));
                 ObjectProperty<List<SavedList>> lists = new SimpleObjectProperty<>(settings.lists());
                 lists.addListener((_, _, now) -> keeping.execute(() -> settings.keepLists(now)));
                 markBook = Optional.of(new BookPlace(model, SerialExecutor.thread(), lists, new BookPlace.Ways(
@@ -318,7 +318,7 @@ public final class Program {
 
     private void showLetters(LettersModel model, Path folder) {
         frame.show(new Letters(model, settings.mail().orElse(MailHabit.onThisMachine(start.mailPort())),
-                habit -> keeping.execute(() -> settings.keep(habit)), this::toShelf,
+                habit -> keeping.execute(() -> settings.save(habit)), this::toShelf,
                 () -> toHandBack(folder)));
     }
 

@@ -38,7 +38,7 @@ class OpeningWindowTest {
     @Test
     void itsGroundIsThereAtOnceInTheLookOfTheLastTimeAndThenTheProgram(FxRobot robot) throws Exception {
         Settings settings = new Settings(world.resolve("settings"));
-        settings.keep(View.FRESH.withNight(true));
+        settings.save(View.FRESH.withNight(true));
         List<Program> made = new ArrayList<>();
         List<String> order = new ArrayList<>();
         robot.interact(() -> {

@@ -75,10 +75,10 @@ final class Annotations {
         if (!(mark instanceof Note note) || geometry.rotation() == 0) {
             return mark;
         }
-        PageBox shown = geometry.toShown(note.bounds().grownBy(1));
+        PageBox shown = geometry.toShown(note.bounds().expandedBy(1));
         PagePoint corner = geometry.fromShown(shown.topLeft());
-        Note upright = note.withHead(note.head().unturned());
-        PageBox box = upright.bounds().grownBy(1);
+        Note upright = note.withHead(note.head().withoutRotation());
+        PageBox box = upright.bounds().expandedBy(1);
         return upright.movedBy(corner.x() - box.left(), corner.y() - box.top());
     }
 
@@ -86,7 +86,7 @@ final class Annotations {
     COSDictionary bare(PDPage page, PageGeometry geometry, Mark mark, PageBox box) {
         COSDictionary a = new COSDictionary();
         a.setItem(COSName.TYPE, COSName.ANNOT);
-        a.setItem(COSName.RECT, rectangle(geometry, box.grownBy(1)));
+        a.setItem(COSName.RECT, rectangle(geometry, box.expandedBy(1)));
         a.setItem(COSName.P, page.getCOSObject());
         a.setString(COSName.NM, mark.id());
         a.setString(COSName.M, DATE.format(at));
@@ -108,7 +108,7 @@ final class Annotations {
             PageBox box) throws IOException {
         COSDictionary appearances = new COSDictionary();
         appearances.setItem(COSName.N,
-                Appearance.of(document, geometry, ink, drawing, box.grownBy(1), pictures));
+                Appearance.of(document, geometry, ink, drawing, box.expandedBy(1), pictures));
         a.setItem(COSName.AP, appearances);
     }
 

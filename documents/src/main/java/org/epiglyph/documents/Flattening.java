@@ -36,7 +36,7 @@ final class Flattening {
             Mark mark = marks.get(i);
             COSName name = COSName.getPDFName("EpiglyphMark" + i);
             forms.setItem(name, Appearance.of(document, geometry, mark.ink(), mark.drawing(),
-                    mark.bounds().grownBy(1), pictures));
+                    mark.bounds().expandedBy(1), pictures));
             content.append("/Span <</ActualText <FEFF").append(hex(mark)).append(">>> BDC /");
             content.append(name.getName()).append(" Do EMC\n");
         }

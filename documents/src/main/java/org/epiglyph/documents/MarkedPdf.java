@@ -203,7 +203,7 @@ public final class MarkedPdf {
             try (PDDocument document = load(source);
                     OutputStream out = new BufferedOutputStream(Files.newOutputStream(beside))) {
                 if (!PageTree.isRegular(document)) {
-                    PageTree.mend(document);
+                    PageTree.repair(document);
                 }
                 document.setDocumentId(manner.at.toEpochMilli());
                 signed = !document.getSignatureDictionaries().isEmpty();

@@ -38,7 +38,7 @@ public final class OpenDocument implements AutoCloseable {
     private OpenDocument(PDDocument document) {
         this.document = document;
         if (!PageTree.isRegular(document)) {
-            PageTree.mend(document); // else pages by index differ from pages in order
+            PageTree.repair(document); // else pages by index differ from pages in order
         }
         for (PDPage page : document.getPages()) {
             geometries.add(Geometries.of(page));

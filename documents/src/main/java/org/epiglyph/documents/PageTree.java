@@ -51,7 +51,7 @@ final class PageTree {
     }
 
     /** Puts all pages, in order, into a tree of one level; each becomes an object of its own. */
-    static void mend(PDDocument document) {
+    static void repair(PDDocument document) {
         List<COSDictionary> pages = new ArrayList<>();
         Set<COSDictionary> seen = Collections.newSetFromMap(new IdentityHashMap<>());
         for (PDPage page : document.getPages()) {

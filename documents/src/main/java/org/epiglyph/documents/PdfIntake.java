@@ -69,10 +69,10 @@ final class PdfIntake {
             notes.add(Message.of(PdfIntake.class, "cutOff"));
         }
         Set<Pages.Trait> traits = traits(document, notes);
-        unusual(count, sides.getMax(), notes);
+        addOddities(count, sides.getMax(), notes);
         boolean regular = PageTree.isRegular(document);
         if (!regular) {
-            PageTree.mend(document);
+            PageTree.repair(document);
             notes.add(Message.of(PdfIntake.class, "repaired"));
         }
         if (document.isEncrypted()) {
@@ -99,7 +99,7 @@ final class PdfIntake {
     }
 
     /** @param longest the longest side of a page, in points */
-    private static void unusual(int count, double longest, List<Message> notes) {
+    private static void addOddities(int count, double longest, List<Message> notes) {
         if (count > MANY_PAGES) {
             notes.add(Message.of(PdfIntake.class, "manyPages", count));
         }

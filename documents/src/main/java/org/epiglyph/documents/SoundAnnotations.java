@@ -56,7 +56,7 @@ final class SoundAnnotations {
         a.setItem(COSName.getPDFName("FS"), file(document, sound));
         COSDictionary appearances = new COSDictionary();
         appearances.setItem(COSName.N,
-                Appearance.of(document, geometry, mark.ink(), sign.drawing(), sign.box().grownBy(1), pictures));
+                Appearance.of(document, geometry, mark.ink(), sign.drawing(), sign.box().expandedBy(1), pictures));
         a.setItem(COSName.AP, appearances);
         return a;
     }

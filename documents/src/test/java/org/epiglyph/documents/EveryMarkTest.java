@@ -175,12 +175,12 @@ class EveryMarkTest {
             assertThat(after.getWidth()).as("%s shows the page in its size", drawer)
                     .isBetween((int) (page.shownWidth() * 2) - 1, (int) (page.shownWidth() * 2) + 1);
             for (Mark mark : marks) {
-                assertThat(Drawers.changed(before, after, page.toShown(mark.bounds().grownBy(1))))
+                assertThat(Drawers.changed(before, after, page.toShown(mark.bounds().expandedBy(1))))
                         .as("%s draws %s at %s degrees", drawer, mark.id(), rotation)
                         .isGreaterThan(8);
             }
             assertThat(Drawers.changedOutside(before, after,
-                    marks.stream().map(m -> page.toShown(m.bounds().grownBy(2))).toList()))
+                    marks.stream().map(m -> page.toShown(m.bounds().expandedBy(2))).toList()))
                     .as("%s draws nothing outside at %s degrees", drawer, rotation)
                     .isZero();
         }

@@ -164,12 +164,12 @@ class MarkedPdfTest {
             BufferedImage after = Drawers.draw(drawer, marked, folder.resolve(drawer + "after.png"));
             assertThat(after.getWidth()).isEqualTo((int) page.shownWidth() * 2);
             for (Mark mark : marks) {
-                assertThat(Drawers.changed(before, after, page.toShown(mark.bounds().grownBy(room(mark)))))
+                assertThat(Drawers.changed(before, after, page.toShown(mark.bounds().expandedBy(room(mark)))))
                         .as("%s draws %s at %s degrees", drawer, mark.id(), rotation)
                         .isGreaterThan(20);
             }
             assertThat(Drawers.changedOutside(before, after,
-                    marks.stream().map(m -> page.toShown(m.bounds().grownBy(room(m) + 1))).toList()))
+                    marks.stream().map(m -> page.toShown(m.bounds().expandedBy(room(m) + 1))).toList()))
                     .as("%s draws nothing outside at %s degrees", drawer, rotation)
                     .isZero();
         }

@@ -80,7 +80,7 @@ class SoundAnnotationsTest {
         try (OpenDocument document = OpenDocument.open(spoken)) {
             shape = document.geometry(0);
         }
-        PageBox sign = shape.toShown(SpokenSign.of(shape, marks.getFirst(), 0).box()).grownBy(2);
+        PageBox sign = shape.toShown(SpokenSign.of(shape, marks.getFirst(), 0).box()).expandedBy(2);
         double scale = heard.getWidth() / shape.shownWidth();
         int changed = 0;
         for (int y = 0; y < heard.getHeight(); y++) {

@@ -154,7 +154,7 @@ public record BatchFolder(Path root) {
      *
      * @param names the pictures' file names
      */
-    public void bringPictures(Set<String> names, Path from) throws IOException {
+    public void copyPictures(Set<String> names, Path from) throws IOException {
         for (String name : names) {
             Path there = from.resolve(plain(name));
             Path here = pictures().resolve(plain(name));

@@ -62,10 +62,10 @@ class BatchFolderTest {
         Path from = Files.createDirectory(folder.resolve("from"));
         Files.writeString(from.resolve("a.png"), "a");
         Files.writeString(from.resolve("b.png"), "b");
-        files.bringPictures(new LinkedHashSet<>(List.of("a.png", "gone.png")), from);
+        files.copyPictures(new LinkedHashSet<>(List.of("a.png", "gone.png")), from);
         assertThat(files.pictures().resolve("a.png")).hasContent("a");
         Files.writeString(from.resolve("a.png"), "another");
-        files.bringPictures(new LinkedHashSet<>(List.of("gone.png", "a.png", "b.png")), from);
+        files.copyPictures(new LinkedHashSet<>(List.of("gone.png", "a.png", "b.png")), from);
         assertThat(files.pictures().resolve("a.png")).as("there already").hasContent("a");
         assertThat(files.pictures().resolve("b.png")).hasContent("b");
         assertThat(files.pictures()).isDirectoryNotContaining("glob:**gone*");

@@ -102,7 +102,7 @@ class FingerprintTest {
         assertThat(decides).contains("Mind the units.", "A careful plan.");
         String text = Feedback.text(batch, submission);
         List<String> own = new ArrayList<>(batch.result(Examples.ADA).derivation());
-        own.add(Feedback.whereToLook(submission));
+        own.add(Feedback.pointerToPages(submission));
         assertThat(own).hasSizeGreaterThan(1).allSatisfy(line -> {
             assertThat(text).contains(line);
             assertThat(decides).doesNotContain(line);

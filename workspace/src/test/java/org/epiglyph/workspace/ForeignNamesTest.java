@@ -109,7 +109,7 @@ class ForeignNamesTest {
         Files.writeString(folder.resolve("from/secret.png"), "x");
         Files.writeString(from.resolve("a.png"), "a");
         BatchFolder there = new BatchFolder(batch);
-        there.bringPictures(Set.of("../secret.png", "a.png"), from);
+        there.copyPictures(Set.of("../secret.png", "a.png"), from);
         try (Stream<Path> all = Files.list(there.pictures())) {
             assertThat(all).containsExactly(there.pictures().resolve("a.png"));
         }

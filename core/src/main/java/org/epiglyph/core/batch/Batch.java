@@ -191,7 +191,7 @@ public final class Batch {
                 SubmissionChange change = SubmissionChange.of(one, scheme);
                 Submission before = existing(one.student());
                 if (before.sealed() && !change.reachesSealed()) {
-                    throw EditRefused.forNow(Message.of(Batch.class, "sealed"));
+                    throw EditRefused.temporary(Message.of(Batch.class, "sealed"));
                 }
                 yield with(submissions.with(change.apply().apply(before)));
             }

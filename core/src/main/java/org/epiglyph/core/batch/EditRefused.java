@@ -24,7 +24,7 @@ public final class EditRefused extends RuntimeException {
     }
 
     /** A refusal that some other act of the marker lifts, so that trying again makes sense. */
-    public static EditRefused forNow(Message why) {
+    public static EditRefused temporary(Message why) {
         return new EditRefused(why, true);
     }
 
@@ -34,7 +34,7 @@ public final class EditRefused extends RuntimeException {
     }
 
     /** True if some other act of the marker lifts the refusal. */
-    public boolean isForNow() {
+    public boolean isTemporary() {
         return forNow;
     }
 }

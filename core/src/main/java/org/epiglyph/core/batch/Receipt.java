@@ -33,16 +33,16 @@ public record Receipt(String id, Instant at, String digest, String tag, Destinat
      * True for a receipt without a destination whose form matches the given one: receipts of folders are named after
      * their zip.
      */
-    boolean mayBeOf(Destination other) {
-        return destination.equals(Destination.UNNAMED) && other.isRecord() != isOfAnUnnamedFolder();
+    boolean mayBelongTo(Destination other) {
+        return destination.equals(Destination.UNNAMED) && other.isRecord() != isOfUnnamedFolder();
     }
 
     boolean isOfOneDestination(Receipt other) {
         return destination.equals(other.destination)
-                && (!destination.equals(Destination.UNNAMED) || isOfAnUnnamedFolder() == other.isOfAnUnnamedFolder());
+                && (!destination.equals(Destination.UNNAMED) || isOfUnnamedFolder() == other.isOfUnnamedFolder());
     }
 
-    private boolean isOfAnUnnamedFolder() {
+    private boolean isOfUnnamedFolder() {
         return tag.isEmpty() && id.endsWith(".zip");
     }
 }

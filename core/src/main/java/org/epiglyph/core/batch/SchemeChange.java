@@ -71,7 +71,7 @@ public record SchemeChange(MarkScheme scheme, List<Edit.Rescore> rescores, List<
                     continue;
                 }
                 Optional<Criterion> after = scheme.findCriterion(before.id());
-                Judgement to = after.map(a -> become(from, before, a, keep)).orElse(Judgement.NONE);
+                Judgement to = after.map(a -> converted(from, before, a, keep)).orElse(Judgement.NONE);
                 if (!to.equals(from)) {
                     rescores.add(new Edit.Rescore(submission.student().key(), before.id(), from, to));
                     loss(before, from, after, to)
@@ -116,7 +116,7 @@ public record SchemeChange(MarkScheme scheme, List<Edit.Rescore> rescores, List<
                 : Optional.empty();
     }
 
-    private static Judgement become(Judgement from, Criterion before, Criterion after, Keep keep) {
+    private static Judgement converted(Judgement from, Criterion before, Criterion after, Keep keep) {
         if (before.manner().equals(after.manner()) && before.maximum().compareTo(after.maximum()) == 0
                 && from.refusal(after).isEmpty()) {
             return from;

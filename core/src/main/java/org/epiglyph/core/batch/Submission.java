@@ -203,7 +203,7 @@ public record Submission(Identity whose, Received received, Marked marked, Deliv
         return receipts().stream()
                 .filter(r -> r.destination().equals(destination))
                 .findFirst()
-                .or(() -> receipts().stream().filter(r -> r.mayBeOf(destination)).findFirst());
+                .or(() -> receipts().stream().filter(r -> r.mayBelongTo(destination)).findFirst());
     }
 
     /** True if at most the set of pages seen has changed since another state of the same submission. */

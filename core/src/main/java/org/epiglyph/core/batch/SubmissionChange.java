@@ -233,18 +233,18 @@ record SubmissionChange(boolean reachesSealed, UnaryOperator<Submission> apply, 
 
     private static SubmissionChange accept(Edit.AcceptFinding e) {
         return always(s -> s.accepting(e.acceptance()),
-                s -> standing(s, e.acceptance())
+                s -> existing(s, e.acceptance())
                         .<Edit>map(before -> new Edit.AcceptFinding(e.student(), before))
                         .orElse(new Edit.WithdrawAcceptance(e.student(), e.acceptance())));
     }
 
     private static SubmissionChange withdraw(Edit.WithdrawAcceptance e) {
-        return always(s -> s.withdrawing(standing(s, e.acceptance())
+        return always(s -> s.withdrawing(existing(s, e.acceptance())
                 .orElseThrow(() -> new EditRefused(Message.of(SubmissionChange.class, "acceptanceGone")))),
-                s -> new Edit.AcceptFinding(e.student(), standing(s, e.acceptance()).orElse(e.acceptance())));
+                s -> new Edit.AcceptFinding(e.student(), existing(s, e.acceptance()).orElse(e.acceptance())));
     }
 
-    private static Optional<Acceptance> standing(Submission s, Acceptance of) {
+    private static Optional<Acceptance> existing(Submission s, Acceptance of) {
         return s.accepted().stream().filter(a -> a.isSameThing(of)).findFirst();
     }
 

@@ -47,7 +47,7 @@ final class UndoStacks {
      */
     Optional<Edit> nextFitting(Entry.Kind kind, Batch batch, Consumer<EditRefused> passedOver) {
         return next(kind, batch, e -> {
-            if (e.isForNow()) {
+            if (e.isTemporary()) {
                 throw e;
             }
             passedOver.accept(e);

@@ -27,7 +27,7 @@ public final class Feedback {
         return Stream
                 .of(submission.onTheWhole().strip(),
                         String.join("\n", batch.result(submission.student().key()).derivation()),
-                        onCriteria(batch, submission), spoken(batch, submission), whereToLook(submission),
+                        onCriteria(batch, submission), spoken(batch, submission), pointerToPages(submission),
                         legend(submission))
                 .filter(part -> !part.isEmpty())
                 .collect(Collectors.joining("\n\n"));
@@ -62,7 +62,7 @@ public final class Feedback {
     }
 
     /** For example "Remarks on pages 1, 2 and 4."; names the documents if there are several; empty without marks. */
-    public static String whereToLook(Submission submission) {
+    public static String pointerToPages(Submission submission) {
         List<Mark> marks = submission.marksForStudent();
         List<String> places = new ArrayList<>();
         for (Document document : submission.documents()) {

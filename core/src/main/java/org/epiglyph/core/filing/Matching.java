@@ -229,7 +229,7 @@ public final class Matching {
         List<Names> full = index.inFull(read);
         if (full.size() == 1) {
             Names only = full.getFirst();
-            Message evidence = only.howIn(read.path, isInFolder(only, read));
+            Message evidence = only.describeMatch(read.path, isInFolder(only, read));
             return Optional.of(index.isDistinct(only)
                     ? Match.certain(only.student.key(), evidence)
                     : Match.likely(only.student.key(), Message.of(Matching.class, "anotherIsNear", evidence)));

@@ -76,7 +76,7 @@ final class Names {
     }
 
     /** How the full name occurs in a path that contains it. */
-    Message howIn(String path, boolean inFolder) {
+    Message describeMatch(String path, boolean inFolder) {
         Message place = inFolder ? Message.of(Names.class, "folder") : Message.of(Names.class, "file");
         String text = composed(path);
         List<String> family = raw(composed(student.family()));

@@ -95,7 +95,7 @@ public final class RuleLearning {
                 .stream()
                 .filter(e -> count(e.getValue()) >= MOST_NAMES * most)
                 .max(java.util.Comparator.comparingInt(e -> e.getKey().size()))
-                .map(e -> rule(called, level, with(e.getKey(), usual(e.getValue()))));
+                .map(e -> rule(called, level, with(e.getKey(), mostFrequent(e.getValue()))));
     }
 
     private static int count(Map<String, Integer> votes) {
@@ -103,7 +103,7 @@ public final class RuleLearning {
     }
 
     /** The usual separator of the locked part from the free one; empty if no name has a free part. */
-    private static String usual(Map<String, Integer> separators) {
+    private static String mostFrequent(Map<String, Integer> separators) {
         return separators.entrySet()
                 .stream()
                 .filter(e -> !e.getKey().isEmpty())

@@ -73,13 +73,13 @@ public final class LookOver {
 
     /** All findings of a batch, in roster order, accepted ones included. */
     public List<Finding> findings(Batch batch) {
-        stand(batch);
+        useBasis(batch);
         return batch.submissions().stream().flatMap(s -> of(batch, s).stream()).toList();
     }
 
     /** All findings about one student, accepted ones included. */
     public List<Finding> findings(Batch batch, StudentKey student) {
-        stand(batch);
+        useBasis(batch);
         return of(batch, batch.submission(student));
     }
 
@@ -89,7 +89,7 @@ public final class LookOver {
     }
 
     /** Findings based on another scheme, task, phrasebook or class are recomputed. */
-    private void stand(Batch batch) {
+    private void useBasis(Batch batch) {
         if (ground.filter(g -> g.isOf(batch)).isEmpty()) {
             looked.clear();
             unknown.clear(); // perhaps another language

@@ -50,7 +50,7 @@ public record Selection(Set<Condition> conditions, Set<String> sections, String 
         return (sections.isEmpty() || sections.contains(student.section()))
                 && conditions.stream().allMatch(c -> c.holds(batch, submission, context))
                 && (letters.isBlank()
-                        || wanted.areIn(student.name() + " " + student.shownKey() + " " + student.section()
+                        || wanted.areFoundIn(student.name() + " " + student.shownKey() + " " + student.section()
                                 + " " + submission.marker()));
     }
 }

@@ -52,12 +52,12 @@ public record Correction(Head head, List<PageBox> struck, String text, Optional<
     public PageBox bounds() {
         List<PageBox> all = new ArrayList<>(struck);
         caretPath().ifPresent(c -> all.add(c.bounds()));
-        return PageBox.around(all).grownBy(lineWidth() / 2);
+        return PageBox.around(all).expandedBy(lineWidth() / 2);
     }
 
     /** The box around the caret alone; around the struck words if there is no caret. */
     public PageBox caretBounds() {
-        return caretPath().map(InkPath::bounds).orElseGet(() -> PageBox.around(struck)).grownBy(lineWidth() / 2);
+        return caretPath().map(InkPath::bounds).orElseGet(() -> PageBox.around(struck)).expandedBy(lineWidth() / 2);
     }
 
     @Override
@@ -89,8 +89,8 @@ public record Correction(Head head, List<PageBox> struck, String text, Optional<
 
     @Override
     public boolean touches(PagePoint place, double reach) {
-        return struck.stream().anyMatch(b -> b.grownBy(reach).contains(place))
-                || caret.isPresent() && caretBounds().grownBy(reach).contains(place);
+        return struck.stream().anyMatch(b -> b.expandedBy(reach).contains(place))
+                || caret.isPresent() && caretBounds().expandedBy(reach).contains(place);
     }
 
     /** The words stay where they are; only the caret can be moved. */

@@ -54,7 +54,7 @@ public record Head(String id, PageRef page, Ink ink, int turn, Remark remark, St
     }
 
     /** The same, standing upright in page space. */
-    public Head unturned() {
+    public Head withoutRotation() {
         return new Head(id, page, ink, 0, remark, criterion, meaning);
     }
 }

@@ -16,7 +16,7 @@ public record Note(Head head, PagePoint at) implements Mark {
 
     @Override
     public PageBox bounds() {
-        return new PageBox(at.x() - 4, at.y() - 4, 8, 14).grownBy(LINE / 2).turnedAbout(at, head.turn());
+        return new PageBox(at.x() - 4, at.y() - 4, 8, 14).expandedBy(LINE / 2).turnedAbout(at, head.turn());
     }
 
     @Override
@@ -29,7 +29,7 @@ public record Note(Head head, PagePoint at) implements Mark {
 
     @Override
     public boolean touches(PagePoint place, double reach) {
-        return bounds().grownBy(reach).contains(place);
+        return bounds().expandedBy(reach).contains(place);
     }
 
     @Override

@@ -38,7 +38,7 @@ public record Shape(Head head, Form form, PagePoint from, PagePoint to, double w
 
     @Override
     public PageBox bounds() {
-        return PageBox.around(paths().stream().map(InkPath::bounds).toList()).grownBy(width / 2);
+        return PageBox.around(paths().stream().map(InkPath::bounds).toList()).expandedBy(width / 2);
     }
 
     /** The area, or the box between the ends, without line widths. */
@@ -96,7 +96,7 @@ public record Shape(Head head, Form form, PagePoint from, PagePoint to, double w
     /** An area is touched on its edge, so that what is within it can be reached. */
     @Override
     public boolean touches(PagePoint place, double reach) {
-        return bounds().grownBy(reach).contains(place)
+        return bounds().expandedBy(reach).contains(place)
                 && paths().stream().anyMatch(p -> p.distanceTo(place) <= width / 2 + reach);
     }
 

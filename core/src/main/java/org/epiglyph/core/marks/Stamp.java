@@ -69,7 +69,7 @@ public record Stamp(Head head, Face face, PagePoint at, double size, double tilt
 
     @Override
     public boolean touches(PagePoint place, double reach) {
-        return bounds().grownBy(reach).contains(place);
+        return bounds().expandedBy(reach).contains(place);
     }
 
     @Override

@@ -48,7 +48,7 @@ public record Stroke(Head head, InkPath path, double width, Nib nib, List<Double
 
     @Override
     public PageBox bounds() {
-        return path.bounds().grownBy(broadest() / 2);
+        return path.bounds().expandedBy(broadest() / 2);
     }
 
     private double broadest() {
@@ -64,7 +64,7 @@ public record Stroke(Head head, InkPath path, double width, Nib nib, List<Double
 
     @Override
     public boolean touches(PagePoint place, double reach) {
-        return bounds().grownBy(reach).contains(place) && path.distanceTo(place) <= broadest() / 2 + reach;
+        return bounds().expandedBy(reach).contains(place) && path.distanceTo(place) <= broadest() / 2 + reach;
     }
 
     @Override

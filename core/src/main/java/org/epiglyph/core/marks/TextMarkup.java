@@ -40,7 +40,7 @@ public record TextMarkup(Head head, List<PageBox> boxes, String text, Style styl
     @Override
     public PageBox bounds() {
         PageBox all = PageBox.around(boxes);
-        return style == Style.HIGHLIGHT ? all : all.grownBy(lineWidth() + WAVE / 4);
+        return style == Style.HIGHLIGHT ? all : all.expandedBy(lineWidth() + WAVE / 4);
     }
 
     @Override
@@ -96,7 +96,7 @@ public record TextMarkup(Head head, List<PageBox> boxes, String text, Style styl
 
     @Override
     public boolean touches(PagePoint place, double reach) {
-        return boxes.stream().anyMatch(box -> box.grownBy(reach).contains(place));
+        return boxes.stream().anyMatch(box -> box.expandedBy(reach).contains(place));
     }
 
     /** It belongs to its words and stays where it is. */

@@ -61,7 +61,7 @@ public record TypedText(Head head, PagePoint at, String text, double size, doubl
 
     @Override
     public PageBox bounds() {
-        return (ground ? textBox().grownBy(EDGE) : textBox()).turnedAbout(at, head.turn());
+        return (ground ? textBox().expandedBy(EDGE) : textBox()).turnedAbout(at, head.turn());
     }
 
     @Override
@@ -77,7 +77,7 @@ public record TypedText(Head head, PagePoint at, String text, double size, doubl
 
     @Override
     public boolean touches(PagePoint place, double reach) {
-        return bounds().grownBy(reach).contains(place);
+        return bounds().expandedBy(reach).contains(place);
     }
 
     @Override

@@ -65,7 +65,7 @@ public record PageBox(double left, double top, double width, double height) {
     }
 
     /** This box with each side moved outwards by a number of points. */
-    public PageBox grownBy(double points) {
+    public PageBox expandedBy(double points) {
         return new PageBox(left - points, top - points, width + 2 * points, height + 2 * points);
     }
 

@@ -88,7 +88,7 @@ final class Winnowing {
         Set<Passage> found = new HashSet<>();
         for (Fingerprint f : theirs) {
             for (int at : own.getOrDefault(f.hash, List.of())) {
-                Passage whole = grown(one, at, other, f.at);
+                Passage whole = extended(one, at, other, f.at);
                 if (whole.length() >= GUARANTEED) {
                     found.add(whole);
                 }
@@ -102,7 +102,7 @@ final class Winnowing {
     }
 
     /** Extends a match in both directions. A match of two hashes by chance comes to nothing. */
-    private static Passage grown(WordRun one, int at, WordRun other, int otherAt) {
+    private static Passage extended(WordRun one, int at, WordRun other, int otherAt) {
         int back = 0;
         while (at - back > 0 && otherAt - back > 0 && isSame(one, at - back - 1, other, otherAt - back - 1)) {
             back++;

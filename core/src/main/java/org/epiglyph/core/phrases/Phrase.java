@@ -59,13 +59,13 @@ public record Phrase(String id, String code, String text, String criterion, Opti
     }
 
     /** True if others maintain it. */
-    public boolean isTakenIn() {
+    public boolean isImported() {
         return !source.isEmpty();
     }
 
     /** True if others maintain it and the marker has changed its text. */
     public boolean isChanged() {
-        return isTakenIn() && !source.equals(text);
+        return isImported() && !source.equals(text);
     }
 
     public Phrase withText(String other) {

@@ -48,7 +48,7 @@ public record Update(List<Phrase> phrases, int added, int renewed, int kept, int
             }
         }
         List<Phrase> missing = here.stream().filter(h -> there.stream().noneMatch(t -> isSame(h, t))).toList();
-        List<Phrase> own = missing.stream().filter(p -> p.isChanged() || !p.isTakenIn()).toList();
+        List<Phrase> own = missing.stream().filter(p -> p.isChanged() || !p.isImported()).toList();
         after.addAll(own);
         return new Update(after, added, renewed, kept, missing.size() - own.size());
     }

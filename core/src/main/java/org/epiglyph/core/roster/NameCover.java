@@ -88,7 +88,7 @@ public final class NameCover {
     }
 
     /** True if the word identifies the student. */
-    public boolean gives(String word) {
+    public boolean reveals(String word) {
         String folded = POSSESSIVE.matcher(folded(word)).replaceFirst("");
         String bare = NOT_OF_NAMES.matcher(folded).replaceAll("");
         if (parts.contains(bare) || keys.stream().anyMatch(k -> folded.contains(k) || bare.contains(k))) {
@@ -110,10 +110,10 @@ public final class NameCover {
     }
 
     /** Which of some consecutive words identify the student. */
-    private BitSet giving(List<String> words) {
+    private BitSet revealing(List<String> words) {
         BitSet giving = new BitSet();
         for (int i = 0; i < words.size(); i++) {
-            giving.set(i, gives(words.get(i)));
+            giving.set(i, reveals(words.get(i)));
         }
         for (int i = giving.nextSetBit(0); i >= 0; i = giving.nextSetBit(i + 1)) {
             for (int before = i - 1; before >= 0 && !giving.get(before) && isBeside(words.get(before)); before--) {
@@ -135,7 +135,7 @@ public final class NameCover {
         if (parts.isEmpty() && keys.isEmpty()) {
             return text;
         }
-        BitSet giving = giving(WORD.matcher(text).results().map(MatchResult::group).toList());
+        BitSet giving = revealing(WORD.matcher(text).results().map(MatchResult::group).toList());
         int[] at = {0};
         return WORD.matcher(text)
                 .replaceAll(m -> Matcher.quoteReplacement(giving.get(at[0]++) ? Student.NAMED_LATER : m.group()));
@@ -143,7 +143,7 @@ public final class NameCover {
 
     /** A page's words, with those that identify the student blanked. */
     public PageText cover(PageText page) {
-        BitSet giving = giving(page);
+        BitSet giving = revealing(page);
         if (giving.isEmpty()) {
             return page;
         }
@@ -154,10 +154,10 @@ public final class NameCover {
         return new PageText(words);
     }
 
-    private BitSet giving(PageText page) {
+    private BitSet revealing(PageText page) {
         return parts.isEmpty() && keys.isEmpty()
                 ? new BitSet()
-                : giving(page.words().stream().map(PageWord::text).toList());
+                : revealing(page.words().stream().map(PageWord::text).toList());
     }
 
     private static String blank(String word) {
@@ -169,7 +169,7 @@ public final class NameCover {
     /** Where a page identifies the student, in page space; adjacent words of a line share a box. */
     public List<PageBox> strips(PageText page) {
         List<PageBox> strips = new ArrayList<>();
-        BitSet giving = giving(page);
+        BitSet giving = revealing(page);
         for (int i = giving.nextSetBit(0); i >= 0; i = giving.nextSetBit(i + 1)) {
             PageWord word = page.words().get(i);
             if (i > 0 && giving.get(i - 1) && page.words().get(i - 1).line() == word.line()) {

@@ -43,26 +43,26 @@ public final class Scoring {
 
     private Result result(Supplier<List<Step>> how) {
         Totals totals = Totals.of(scheme, card);
-        totals.sums().forEach(this::say);
+        totals.sums().forEach(this::addStep);
         Exact exact = adjusted(weighted(total(totals), Exact.of(totals.maximum())));
         BigDecimal value = scheme.rules().rounding().of(exact);
         if (Exact.of(value).compareTo(exact) != 0) {
-            say(Step.Kind.ROUNDING, _ -> StepWords.rounded(scheme.rules().rounding(), value), Exact.of(value));
+            addStep(Step.Kind.ROUNDING, _ -> StepWords.rounded(scheme.rules().rounding(), value), Exact.of(value));
         }
         Exact percent = Exact.of(value).percentOf(worth);
         Optional<String> grade = scheme.rules().grades().flatMap(g -> g.grade(percent));
-        grade.ifPresent(g -> say(Step.Kind.GRADE,
+        grade.ifPresent(g -> addStep(Step.Kind.GRADE,
                 _ -> StepWords.grade(scheme.rules().grades().orElseThrow(), percent, g), percent));
         return new Result(value, circumstances.maximum(), complete, grade, missed, how);
     }
 
-    private void say(Step.Kind kind, Function<Exact, Message> words, Exact figure) {
+    private void addStep(Step.Kind kind, Function<Exact, Message> words, Exact figure) {
         if (explaining) {
             steps.add(new Step(kind, "", words.apply(figure), figure));
         }
     }
 
-    private void say(Totals.Sum sum) {
+    private void addStep(Totals.Sum sum) {
         for (Totals.Part part : sum.parts()) {
             if (explaining) {
                 steps.add(new Step(Step.Kind.CRITERION, part.criterion().id(), StepWords.of(part, card),
@@ -92,16 +92,16 @@ public final class Scoring {
         if (needed.isPresent() && complete && maximum.signum() > 0
                 && earned.percentOf(maximum).compareTo(Exact.of(needed.get())) < 0) {
             missed.add(name);
-            say(Step.Kind.HURDLE, _ -> StepWords.hurdle(name, needed.get(), earned.percentOf(maximum)), earned);
+            addStep(Step.Kind.HURDLE, _ -> StepWords.hurdle(name, needed.get(), earned.percentOf(maximum)), earned);
         }
     }
 
     private Exact total(Totals totals) {
         Exact total = Exact.of(totals.earned());
-        say(Step.Kind.TOTAL, sum -> StepWords.sum(sum, totals.maximum()), total);
+        addStep(Step.Kind.TOTAL, sum -> StepWords.sum(sum, totals.maximum()), total);
         if (total.signum() < 0 && !scheme.rules().belowZero()) {
             total = Exact.ZERO;
-            say(Step.Kind.BOUND, _ -> StepWords.notBelowZero(), total);
+            addStep(Step.Kind.BOUND, _ -> StepWords.notBelowZero(), total);
         }
         return total;
     }
@@ -110,14 +110,14 @@ public final class Scoring {
     private Exact weighted(Exact total, Exact reachable) {
         if (reachable.signum() == 0) {
             boolean excused = card.standings().containsValue(Standing.EXCUSED);
-            say(Step.Kind.PERCENT, _ -> StepWords.nothingCounts(excused), Exact.ZERO);
+            addStep(Step.Kind.PERCENT, _ -> StepWords.nothingCounts(excused), Exact.ZERO);
             return Exact.ZERO;
         }
         Exact percent = total.percentOf(reachable);
-        say(Step.Kind.PERCENT, StepWords::percent, percent);
+        addStep(Step.Kind.PERCENT, StepWords::percent, percent);
         Exact value = total.times(worth).over(reachable);
         if (reachable.compareTo(worth) != 0) {
-            say(Step.Kind.WEIGHT, to -> StepWords.worth(worth, to), value);
+            addStep(Step.Kind.WEIGHT, to -> StepWords.worth(worth, to), value);
         }
         return value;
     }
@@ -128,7 +128,7 @@ public final class Scoring {
         if (rules.scaling().isPresent()) {
             Scaling scaling = rules.scaling().get();
             value = scaling.of(value);
-            say(Step.Kind.SCALING, to -> StepWords.scaled(scaling, to), value);
+            addStep(Step.Kind.SCALING, to -> StepWords.scaled(scaling, to), value);
         }
         if (circumstances.late().isPresent() && card.lateness().isPresent()) {
             value = ownLate(value, card.lateness().get());
@@ -138,20 +138,20 @@ public final class Scoring {
         if (card.moderation().isPresent()) {
             Moderation moderation = card.moderation().get();
             value = value.plus(Exact.of(moderation.points()));
-            say(Step.Kind.MODERATION, to -> StepWords.moderated(moderation, to), value);
+            addStep(Step.Kind.MODERATION, to -> StepWords.moderated(moderation, to), value);
         }
         return bounded(value);
     }
 
     private Exact ownLate(Exact value, OwnLateness own) {
         Exact after = value.minus(worth.percent(own.percent()));
-        say(Step.Kind.LATENESS, to -> StepWords.ownLateness(own, to), after);
+        addStep(Step.Kind.LATENESS, to -> StepWords.ownLateness(own, to), after);
         return after;
     }
 
     private Exact late(Exact value, LatePenalty penalty, Duration late) {
         if (penalty.isTooLate(late)) {
-            say(Step.Kind.LATENESS, _ -> StepWords.tooLate(penalty.until().orElseThrow()), Exact.ZERO);
+            addStep(Step.Kind.LATENESS, _ -> StepWords.tooLate(penalty.until().orElseThrow()), Exact.ZERO);
             return Exact.ZERO;
         }
         BigDecimal percent = penalty.percent(late);
@@ -159,7 +159,7 @@ public final class Scoring {
         Exact left = value.minus(taken);
         Exact floor = penalty.floor().map(worth::percent).orElse(left).min(value);
         Exact after = left.max(floor);
-        say(Step.Kind.LATENESS, to -> StepWords.late(penalty, late, percent, to.compareTo(left) > 0, to), after);
+        addStep(Step.Kind.LATENESS, to -> StepWords.late(penalty, late, percent, to.compareTo(left) > 0, to), after);
         return after;
     }
 
@@ -170,16 +170,16 @@ public final class Scoring {
             Exact most = worth.percent(rules.missed().get());
             if (bounded.compareTo(most) > 0) {
                 bounded = most;
-                say(Step.Kind.HURDLE, to -> StepWords.mostAfterHurdle(rules.missed().get(), to), bounded);
+                addStep(Step.Kind.HURDLE, to -> StepWords.mostAfterHurdle(rules.missed().get(), to), bounded);
             }
         }
         if (!rules.aboveMaximum() && bounded.compareTo(worth) > 0) {
             bounded = worth;
-            say(Step.Kind.BOUND, StepWords::notAboveMaximum, bounded);
+            addStep(Step.Kind.BOUND, StepWords::notAboveMaximum, bounded);
         }
         if (!rules.belowZero() && bounded.signum() < 0) {
             bounded = Exact.ZERO;
-            say(Step.Kind.BOUND, _ -> StepWords.notBelowZero(), bounded);
+            addStep(Step.Kind.BOUND, _ -> StepWords.notBelowZero(), bounded);
         }
         return bounded;
     }

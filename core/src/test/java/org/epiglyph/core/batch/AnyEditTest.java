@@ -225,7 +225,7 @@ class AnyEditTest {
         try {
             return history.undo(Optional.of(student), NOW.plusSeconds(9000)).map(Entry::edit);
         } catch (EditRefused e) {
-            assertThat(e.isForNow()).isTrue();
+            assertThat(e.isTemporary()).isTrue();
             assertThat(history.batch().submission(student).sealed()).isTrue();
             return Optional.empty();
         }

@@ -84,7 +84,7 @@ class MarkTest {
 
     @Property
     void everythingDrawnIsWithinTheBounds(@ForAll("marks") Mark mark) {
-        PageBox box = mark.bounds().grownBy(1e-6);
+        PageBox box = mark.bounds().expandedBy(1e-6);
         assertThat(drawnPoints(mark)).isNotEmpty().allMatch(box::contains);
     }
 
@@ -132,7 +132,7 @@ class MarkTest {
     @ParameterizedTest
     @EnumSource(Sign.class)
     void aSignFillsItsBoxAndStaysInIt(Sign sign) {
-        PageBox box = new PageBox(0, 0, sign.aspect(), 1).grownBy(1e-6);
+        PageBox box = new PageBox(0, 0, sign.aspect(), 1).expandedBy(1e-6);
         List<PagePoint> points = sign.paths().stream().flatMap(p -> p.flattened().stream()).toList();
         assertThat(points).allMatch(box::contains);
         double width = points.stream().mapToDouble(PagePoint::x).max().orElse(0)

@@ -34,7 +34,7 @@ class ShapesTest {
             @ForAll @DoubleRange(min = 0, max = 500) double b, @ForAll @DoubleRange(min = 0, max = 500) double c) {
         PageBox one = new PageBox(a, b, c, 10);
         PageBox other = new PageBox(c, a, 20, b);
-        PageBox union = PageBox.around(List.of(one, other)).grownBy(1e-9);
+        PageBox union = PageBox.around(List.of(one, other)).expandedBy(1e-9);
         assertThat(union.contains(one.topLeft())).isTrue();
         assertThat(union.contains(new PagePoint(one.right(), one.bottom()))).isTrue();
         assertThat(union.contains(new PagePoint(other.right(), other.bottom()))).isTrue();

@@ -31,32 +31,32 @@ class NameCoverTest {
             "k4401", "(K-4401)", "adaeze.lm@example.org", "essay_adaeze_v2", "AdaezeLindqvistMoreau", "Ad\u00e1eze",
             "moreau.pdf", "work-K-4401-final"})
     void coversEveryFormOfNameAndKey(String word) {
-        assertTrue(cover.gives(word), word);
+        assertTrue(cover.reveals(word), word);
     }
 
     @ParameterizedTest
     @ValueSource(strings = {"tide", "Linden", "moreaux", "K-4402", "adage", "4401", "A", "2.5", "www.example.org"})
     void leavesOtherWordsAlone(String word) {
-        assertFalse(cover.gives(word), word);
+        assertFalse(cover.reveals(word), word);
     }
 
     @Test
     void aShortPartIsNoNameAndANameInPlainLettersIsFoundWithItsAccents() {
         NameCover anh = NameCover.of(new Student(new StudentKey("S1"), "L\u00ea", "Nguy\u1ec5n", ""));
-        assertTrue(anh.gives("Nguyen"));
-        assertTrue(anh.gives("NGUY\u1ec4N"));
-        assertFalse(anh.gives("le"));
+        assertTrue(anh.reveals("Nguyen"));
+        assertTrue(anh.reveals("NGUY\u1ec4N"));
+        assertFalse(anh.reveals("le"));
     }
 
     @Test
     void aNameWithoutCapitalsIsFoundWithinWords() {
         NameCover lin = NameCover.of(new Student(new StudentKey("S2"), "\u660e\u5fb7", "\u6797", ""));
-        assertTrue(lin.gives("\u5b66\u751f\u660e\u5fb7\u7684"));
+        assertTrue(lin.reveals("\u5b66\u751f\u660e\u5fb7\u7684"));
     }
 
     @Test
     void lettersThatRunTogetherOnAPageAreTheNameToo() {
-        assertTrue(NameCover.of(new Student(new StudentKey("S3"), "Kofi", "Asante", "")).gives("Ko\ufb01"));
+        assertTrue(NameCover.of(new Student(new StudentKey("S3"), "Kofi", "Asante", "")).reveals("Ko\ufb01"));
     }
 
     @Test
@@ -64,7 +64,7 @@ class NameCoverTest {
         NameCover niamh = NameCover.of(new Student(new StudentKey("S4"), "Siobh\u00e1n", "N\u00ed Bhriain", ""));
         assertEquals("[name] [name] [name] and then S", niamh.cover("Siobh\u00e1n N\u00ed Bhriain and then S"));
         assertEquals("by [name] [name] [name]", niamh.cover("by S. N\u00ed Bhriain"));
-        assertFalse(niamh.gives("N\u00ed"));
+        assertFalse(niamh.reveals("N\u00ed"));
     }
 
     @Test

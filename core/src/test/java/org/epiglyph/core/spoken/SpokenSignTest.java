@@ -47,7 +47,7 @@ class SpokenSignTest {
             PagePoint from = page.toShown(p.start());
             PagePoint to = page.toShown(p.curves().getLast().end());
             assertThat(from.x()).as("upright").isCloseTo(to.x(), within(1e-6));
-            assertThat(sign.box().grownBy(LINE).contains(p.start())).isTrue();
+            assertThat(sign.box().expandedBy(LINE).contains(p.start())).isTrue();
         });
     }
 

@@ -89,7 +89,7 @@ final class Beside {
     }
 
     /** Stores a rule under its name, to be offered again and shared; empty if that fails. */
-    Optional<Path> keep(FilingRule rule) {
+    Optional<Path> save(FilingRule rule) {
         Path file = shelf.resolve("filing rules").resolve(forNames(rule.name()) + ".txt");
         try {
             RuleFile.write(rule, file);

@@ -106,7 +106,7 @@ public final class Collect implements Place {
     }
 
     private Node head() {
-        Label heading = new Label(model.isAgain()
+        Label heading = new Label(model.isUpdate()
                 ? UiText.of("Collect.headingAgain", model.againName())
                 : UiText.of("Collect.heading"));
         heading.getStyleClass().add("heading");
@@ -168,7 +168,7 @@ public final class Collect implements Place {
     }
 
     @Override
-    public boolean showsWork() {
+    public boolean showsProgress() {
         return true;
     }
 

@@ -89,7 +89,7 @@ public final class CollectModel {
         return adding;
     }
 
-    boolean isAgain() {
+    boolean isUpdate() {
         return again.isPresent();
     }
 
@@ -244,7 +244,7 @@ public final class CollectModel {
 
     /** Reads the source again if a batch is added to that may have changed meanwhile. Decisions are kept. */
     void refresh() {
-        if (isAgain() && plan.get() != null && !background.busyProperty().get()) {
+        if (isUpdate() && plan.get() != null && !background.busyProperty().get()) {
             reading.ifPresent(this::readAgain);
         }
     }
@@ -299,7 +299,7 @@ public final class CollectModel {
 
     /** True if names are covered in the batch that is added to; they are shown here. */
     boolean showsCovered() {
-        return Collecting.meetsCovered(plan.get());
+        return Collecting.isIntoCoveredBatch(plan.get());
     }
 
     /** Derives another plan of the same source. */
@@ -323,7 +323,7 @@ public final class CollectModel {
     /** Makes the batch, or adds to it. */
     void make(Consumer<Path> made) {
         trouble.set("");
-        if (isAgain()) {
+        if (isUpdate()) {
             addTo(again.get(), made);
             return;
         }
@@ -343,7 +343,7 @@ public final class CollectModel {
         Path phraseFile = phrasebook.get();
         boolean covering = coverNames.get();
         background.start(
-                progress -> CollectedBatch.anew(understood, schemeFile, phraseFile, covering, target, progress),
+                progress -> CollectedBatch.create(understood, schemeFile, phraseFile, covering, target, progress),
                 done -> finish(done, made), trouble::set);
     }
 

@@ -26,7 +26,7 @@ record CollectedBatch(Path batch, Optional<Message> remark) {
      * @param phrases the phrasebook's table; null for an empty one
      * @param covered true to cover names
      */
-    static CollectedBatch anew(CollectPlan plan, Path scheme, Path phrases, boolean covered, Path target,
+    static CollectedBatch create(CollectPlan plan, Path scheme, Path phrases, boolean covered, Path target,
             Progress progress)
             throws Problem {
         MarkScheme marks = scheme == null

@@ -81,9 +81,9 @@ final class Decisions {
         List<FileRow> all = new ArrayList<>();
         now.questions().forEach(i -> all.add(new FileRow.Arrived(i)));
         now.items().stream().filter(i -> !now.isQuestion(i)).forEach(i -> all.add(new FileRow.Arrived(i)));
-        now.nothingFrom().forEach(s -> all.add(new FileRow.Nothing(s)));
+        now.withoutFiles().forEach(s -> all.add(new FileRow.Nothing(s)));
         now.refusals().forEach(r -> all.add(new FileRow.Refused(r)));
-        now.gone().forEach(path -> all.add(new FileRow.Gone(path)));
+        now.missing().forEach(path -> all.add(new FileRow.Gone(path)));
         rows.setAll(all.stream().filter(r -> filter.get().shows(r, now)).toList());
         version.set(version.get() + 1);
         if (before != null) {
@@ -127,9 +127,9 @@ final class Decisions {
     long countOf(RowFilter other) {
         CollectPlan now = plan.get();
         long arrived = now.items().stream().filter(i -> other.shows(new FileRow.Arrived(i), now)).count();
-        long nothing = other == RowFilter.NOTHING ? now.nothingFrom().size() : 0;
+        long nothing = other == RowFilter.NOTHING ? now.withoutFiles().size() : 0;
         long kept = other == RowFilter.KEPT || other == RowFilter.ALL ? now.refusals().size() : 0;
-        return arrived + nothing + kept + (other == RowFilter.GONE ? now.gone().size() : 0);
+        return arrived + nothing + kept + (other == RowFilter.GONE ? now.missing().size() : 0);
     }
 
     /** The selected file, if the selected row is one. */
@@ -189,7 +189,7 @@ final class Decisions {
         CollectPlan.Count c = plan.get().count();
         List<String> parts = new ArrayList<>();
         parts.add(UiText.of("Collect.count.matched", c.matched()));
-        if (plan.get().isAgain()) {
+        if (plan.get().isUpdate()) {
             parts.set(0, UiText.of("Collect.count.matchedAgain", c.matched(), c.unchanged()));
         }
         addCount(parts, "Collect.count.questions", c.questions());

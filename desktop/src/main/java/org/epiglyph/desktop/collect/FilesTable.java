@@ -195,7 +195,7 @@ final class FilesTable {
                         ? UiText.of("Collect.sure." + (item.match().likely().isPresent() ? "likely" : "open")) + ": "
                         : "");
                 text.append(evidence);
-                if (plan.isAgain()) {
+                if (plan.isUpdate()) {
                     text.insert(0, UiText.of("Collect.news." + item.news().name()) + "  \u00b7  ");
                 }
                 int handIn = plan.handIn(item);
@@ -270,7 +270,7 @@ final class FilesTable {
         filterLine.getChildren().clear();
         for (RowFilter filter : RowFilter.values()) {
             long lines = model.decisions().countOf(filter);
-            boolean offered = filter == RowFilter.ALL || lines > 0 && (filter != RowFilter.NEWS || plan.isAgain())
+            boolean offered = filter == RowFilter.ALL || lines > 0 && (filter != RowFilter.NEWS || plan.isUpdate())
                     || filter == model.decisions().filterProperty().get();
             if (offered) {
                 Button button = filters.computeIfAbsent(filter, this::filterButton);

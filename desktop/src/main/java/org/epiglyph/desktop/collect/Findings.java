@@ -46,7 +46,7 @@ final class Findings {
         this.model = model;
         this.edit = edit;
         VBox content = new VBox(names, roster, sheet, times);
-        if (!model.isAgain()) {
+        if (!model.isUpdate()) {
             content.getChildren().add(batch());
         }
         content.getStyleClass().add("findings");
@@ -145,8 +145,8 @@ final class Findings {
             nodes.add(Form.text(UiText.of("Collect.ruleFits", plan.fits(r), plan.items().size(), r.name()), "hint"));
         });
         plan.nameEncoding().ifPresent(e -> nodes.add(encoding(e)));
-        if (plan.isAgain() && !plan.gone().isEmpty()) {
-            nodes.add(Form.text(UiText.of("Collect.gone", plan.gone().size()), "hint"));
+        if (plan.isUpdate() && !plan.missing().isEmpty()) {
+            nodes.add(Form.text(UiText.of("Collect.gone", plan.missing().size()), "hint"));
         }
         return nodes;
     }
@@ -174,7 +174,7 @@ final class Findings {
     }
 
     private static String aboutRoster(CollectPlan plan) {
-        int without = plan.nothingFrom().size();
+        int without = plan.withoutFiles().size();
         return UiText.of("Collect.roster." + plan.rosterOrigin().name(), plan.roster().students().size()) + " "
                 + (without == 0 ? UiText.of("Collect.everybody") : UiText.of("Collect.nothingFrom", without));
     }

@@ -29,7 +29,7 @@ final class Recognition {
         this.model = model;
         table = new FilesTable(model);
         whose = new AssignPanel(model, firstPage, table::focus);
-        make = Form.button(model.isAgain() ? "Collect.makeAgain" : "Collect.make", "main-button",
+        make = Form.button(model.isUpdate() ? "Collect.makeAgain" : "Collect.make", "main-button",
                 () -> model.make(_ -> {}));
         make.setId("make-batch");
         Button other = Form.button("Collect.otherSource", "link-button", back);

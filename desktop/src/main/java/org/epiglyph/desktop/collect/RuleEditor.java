@@ -43,7 +43,7 @@ final class RuleEditor implements Editor {
             model.change(p -> p.withRule(Optional.of(rule)));
         });
         use.setId("use-rule");
-        keep = Form.button("Collect.rule.keep", "plain-button", () -> rule().flatMap(model.beside()::keep)
+        keep = Form.button("Collect.rule.keep", "plain-button", () -> rule().flatMap(model.beside()::save)
                 .ifPresent(f -> message.setText(UiText.of("Collect.rule.kept", f))));
         keep.setId("keep-rule");
         Button learn = Form.button("Collect.rule.learn", "link-button", () -> {

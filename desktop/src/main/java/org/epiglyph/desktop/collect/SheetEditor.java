@@ -77,8 +77,8 @@ final class SheetEditor implements Editor {
     private void fillTable() {
         table.setConverter(Form.shownAs(t -> t.name()));
         header.setConverter(Form.shownAs(h -> UiText.of("Collect.sheet.line", h + 1)));
-        table.valueProperty().addListener((_, _, chosen) -> anew(chosen, 0, true));
-        header.valueProperty().addListener((_, _, row) -> anew(table.getValue(), row == null ? 0 : row, false));
+        table.valueProperty().addListener((_, _, chosen) -> rebuild(chosen, 0, true));
+        header.valueProperty().addListener((_, _, row) -> rebuild(table.getValue(), row == null ? 0 : row, false));
         header.setId("sheet-header");
     }
 
@@ -136,7 +136,7 @@ final class SheetEditor implements Editor {
         header.setValue(Math.min(roles.header(), rows - 1));
     }
 
-    private void anew(Table chosen, int row, boolean otherTable) {
+    private void rebuild(Table chosen, int row, boolean otherTable) {
         if (filling || file.isEmpty() || chosen == null) {
             return;
         }

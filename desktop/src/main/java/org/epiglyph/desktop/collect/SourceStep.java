@@ -130,7 +130,7 @@ final class SourceStep {
         choosing.getStyleClass().add("field-line");
         VBox column = Form.column(UiText.of("Collect.fromFiles"), placeList, choosing,
                 Form.labelled("Collect.sheet", sheet, table));
-        if (!model.isAgain()) {
+        if (!model.isUpdate()) {
             HBox both = new HBox(Form.labelled("Collect.title", title), Form.labelled("Collect.dueLabel", due));
             both.getChildren().forEach(n -> HBox.setHgrow(n, Priority.ALWAYS));
             both.getStyleClass().add("field-pair");

@@ -105,7 +105,7 @@ final class AnswersSide implements Side {
         reply.setPrefRowCount(ROWS);
         reply.setPromptText(UiText.of("Side.replyPrompt"));
         reply.setAccessibleText(UiText.of("Side.reply") + ": " + label.getText());
-        SaveOnLeave.tabGoesOn(reply);
+        SaveOnLeave.moveFocusWithTab(reply);
         StudentKey student = model.submission().student().key();
         reply.textProperty().addListener((_, _, now) -> type(new Typed(student, answer.id(), now)));
         Label state = Form.hint(answer.replied() ? "Side.replied" : "Side.replyGoes");
@@ -130,10 +130,10 @@ final class AnswersSide implements Side {
         pause.stop();
         Optional<Typed> kept = typing;
         typing = Optional.empty();
-        kept.ifPresent(this::keep);
+        kept.ifPresent(this::save);
     }
 
-    private void keep(Typed typed) {
+    private void save(Typed typed) {
         boolean isOther = model.batch()
                 .submission(typed.student)
                 .correspondence()

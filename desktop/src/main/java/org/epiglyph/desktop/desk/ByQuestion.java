@@ -46,13 +46,13 @@ final class ByQuestion {
         on = !on;
     }
 
-    private Asked asked() {
+    private Asked current() {
         return new Asked(model.student(), model.scores().criterionProperty().get());
     }
 
     /** The criterion was scored with this page in sight. */
     void scored() {
-        pages.pageInSight().ifPresent(page -> remembered.put(asked(), page));
+        pages.pageInSight().ifPresent(page -> remembered.put(current(), page));
     }
 
     /** Called before another student's pages are shown, while the previous ones are still there. */
@@ -66,9 +66,9 @@ final class ByQuestion {
             return;
         }
         pages.layout();
-        List<Mark> evidence = model.scores().evidence(asked().criterion());
+        List<Mark> evidence = model.scores().evidence(current().criterion());
         List<PageRef> all = pages.pages();
-        Optional<PageRef> then = Optional.ofNullable(remembered.get(asked())).filter(all::contains);
+        Optional<PageRef> then = Optional.ofNullable(remembered.get(current())).filter(all::contains);
         if (!evidence.isEmpty()) {
             pages.reveal(evidence.getFirst().page(), evidence.getFirst().bounds());
         } else if (then.isPresent()) {

@@ -105,9 +105,9 @@ public final class Desk implements Place {
         side = sides.sheet();
         question = new ByQuestion(model, pages, images, sides.find()::query);
         ledger = new Ledger(model, tools.spelling(), sides::open, this::toMark, pages::requestFocus);
-        ledger.takePhrases(sides.phrases().hand());
+        ledger.acceptPhrases(sides.phrases().hand());
         spoken.connect(ledger, side);
-        gestures.takePhrases(sides.phrases().hand());
+        gestures.acceptPhrases(sides.phrases().hand());
         finder = new DeskFinder(model, tools.finding(), this::toStudent, ledger::toCriterion,
                 phrase -> {
                     side.show("phrases");
@@ -124,7 +124,8 @@ public final class Desk implements Place {
                 tools.tablet().map(t -> new SimulatedTablet(t, pages, penInput(), model)));
         ways = new DeskWays(model,
                 new DeskWays.Parts(pages, ledger, side, question, finder, keyPen, penCase::closeCard, marks));
-        acts = List.of(ways::acts, ledger::acts, () -> marks.all(keyPen::isOut), new PageActs(model, pages, looks)::all,
+        acts = List.of(ways::acts, ledger::acts, () -> marks.all(keyPen::isActive),
+                new PageActs(model, pages, looks)::all,
                 sides::acts, spoken::acts, () -> openPages.acts(files), pens::all);
         hear();
         new TypingLine(pages, ledger, side);
@@ -236,7 +237,7 @@ public final class Desk implements Place {
     }
 
     @Override
-    public ObservableValue<String> aside() {
+    public ObservableValue<String> statusText() {
         return model.saving().textProperty();
     }
 
@@ -266,7 +267,7 @@ public final class Desk implements Place {
 
     @Override
     public void arrive() {
-        files.bringPictures(model.penCaseProperty().get(), model.batch().phrasebook());
+        files.copyPictures(model.penCaseProperty().get(), model.batch().phrasebook());
         open();
         firstPage.start();
         Platform.runLater(pages::requestFocus);
@@ -295,10 +296,10 @@ public final class Desk implements Place {
         above.getChildren().clear();
         keyPen.hide();
         if (!question.isOn()) {
-            model.scores().beginWithUnscored();
+            model.scores().activateFirstUnscored();
         }
         openPages.open(); // what was prepared is drawn first
-        if (firstPage.isOver()) {
+        if (firstPage.isFinished()) {
             ledger.refresh();
         }
     }
@@ -310,7 +311,7 @@ public final class Desk implements Place {
 
     private void shown() {
         showMarks();
-        if (!firstPage.isOver()) {
+        if (!firstPage.isFinished()) {
             return;
         }
         margin.refresh();

@@ -103,7 +103,7 @@ public final class DeskFinder {
                 .scheme()
                 .criteria()
                 .stream()
-                .filter(c -> wanted.areIn(c.name()))
+                .filter(c -> wanted.areFoundIn(c.name()))
                 .limit(MOST_OF_A_KIND)
                 .map(this::found);
     }
@@ -119,7 +119,7 @@ public final class DeskFinder {
                 .phrasebook()
                 .phrases()
                 .stream()
-                .filter(p -> wanted.areIn(p.code() + " " + p.shown()))
+                .filter(p -> wanted.areFoundIn(p.code() + " " + p.shown()))
                 .limit(MOST_OF_A_KIND)
                 .map(p -> new Found(p.shown(), UiText.of("Finder.phrase", p.code()), () -> true,
                         () -> toPhrase.accept(p)));

@@ -38,7 +38,7 @@ final class DeskSides {
                 scale -> ground.looks.change(v -> v.withZoom(View.Zoom.of(scale))));
         beside = new BesideSide(model, pages, tools.images(), ground.files, ground.pieces);
         find = new FindSide(model, pages, tools.images(), ground.toStudent);
-        phrases = new PhrasesSide(model, this::lookFor);
+        phrases = new PhrasesSide(model, this::searchFor);
         hints = new HintsSide(model, pages, new HintsModel(model, tools.images(), tools.spelling()));
         sheet = new SideSheet(
                 List.of(new RemarksSide(model, ground.toMark, tools.images()::picture, tools.links()), small, find,
@@ -95,7 +95,7 @@ final class DeskSides {
         beside.choose(what);
     }
 
-    private void lookFor(String text) {
+    private void searchFor(String text) {
         sheet.show(find.name());
         find.everywhere(text);
     }

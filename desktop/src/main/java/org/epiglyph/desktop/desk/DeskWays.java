@@ -105,7 +105,7 @@ final class DeskWays {
     }
 
     private void toPages() {
-        if (parts.keyPen.isOut()) {
+        if (parts.keyPen.isActive()) {
             parts.keyPen.hide();
             return;
         }

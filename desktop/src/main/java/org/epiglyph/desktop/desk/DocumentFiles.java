@@ -70,7 +70,7 @@ final class DocumentFiles {
         Runnable run() throws IOException, Problem;
     }
 
-    private void away(Work work, String failure) {
+    private void runInBackground(Work work, String failure) {
         Thread.ofVirtual().start(() -> {
             Runnable then;
             try {
@@ -102,7 +102,7 @@ final class DocumentFiles {
             model.refuse(UiText.of("Desk.coveredOutside"));
             return;
         }
-        away(() -> {
+        runInBackground(() -> {
             Optional<Message> refusal = Startable.refusal(folder.original(document), document.name());
             if (refusal.isPresent()) {
                 return () -> model.refuse(UiText.of("Desk.notStarted", document.name(), refusal.get().text()));
@@ -144,7 +144,7 @@ final class DocumentFiles {
     /** Attaches a changed document to the submission of its student; it is stored, and handed back with the others. */
     void attach(StudentKey student, Document to, Path changed) {
         String id = "a" + UUID.randomUUID();
-        away(() -> {
+        runInBackground(() -> {
             String name = String.valueOf(changed.getFileName());
             Originals.Stored stored;
             try (InputStream bytes = Files.newInputStream(changed)) {
@@ -170,7 +170,7 @@ final class DocumentFiles {
     void addAid(Path file) {
         String id = "b" + UUID.randomUUID();
         BatchFolder folder = model.workspace().folder();
-        away(() -> {
+        runInBackground(() -> {
             String name = String.valueOf(file.getFileName());
             Originals.Stored stored;
             try (InputStream bytes = Files.newInputStream(file)) {
@@ -204,7 +204,7 @@ final class DocumentFiles {
      * @param then receives the face of a stamp with it
      */
     void ownPicture(Path file, Consumer<Face> then) {
-        away(() -> {
+        runInBackground(() -> {
             OwnPicture picture = OwnPicture.read(file);
             picture.storeIn(model.workspace().folder().pictures());
             picture.storeIn(settings.pictures());
@@ -215,7 +215,7 @@ final class DocumentFiles {
     /**
      * Copies every picture that the pen case stamps or a phrase shows into the batch, so that it can always be drawn.
      */
-    void bringPictures(PenCase penCase, Phrasebook phrases) {
+    void copyPictures(PenCase penCase, Phrasebook phrases) {
         Set<String> names = new HashSet<>();
         for (Slot slot : penCase.slots()) {
             if (slot.face() instanceof Face.Picture(String name, double _)) {
@@ -223,15 +223,15 @@ final class DocumentFiles {
             }
         }
         phrases.phrases().forEach(p -> names.addAll(PictureNames.in(p.text())));
-        away(() -> {
-            model.workspace().folder().bringPictures(names, settings.pictures());
+        runInBackground(() -> {
+            model.workspace().folder().copyPictures(names, settings.pictures());
             return () -> {};
         }, UiText.of("Desk.picturesMissing"));
     }
 
     /** @param said receives what went wrong */
     void sharePenCase(PenCase penCase, Path file, Consumer<String> said) {
-        away(() -> {
+        runInBackground(() -> {
             try {
                 settings.sharePenCase(penCase, file);
                 return () -> said.accept(UiText.of("Case.shared", file.getFileName()));
@@ -247,7 +247,7 @@ final class DocumentFiles {
      * @param then receives them, in order
      */
     void blankPages(List<PageRef> pages, Consumer<List<PageRef>> then) {
-        away(() -> {
+        runInBackground(() -> {
             List<PageRef> blank = new ArrayList<>();
             for (PageRef page : pages) {
                 if (images.isBlank(page)) {
@@ -263,7 +263,7 @@ final class DocumentFiles {
      * @param said receives what went wrong
      */
     void takePenCase(Path file, Consumer<PenCase> then, Consumer<String> said) {
-        away(() -> {
+        runInBackground(() -> {
             try {
                 PenCase taken = settings.takePenCase(file);
                 return () -> then.accept(taken);
@@ -280,7 +280,7 @@ final class DocumentFiles {
      */
     void unlock(Optional<StudentKey> whose, Document document, String password) {
         String called = whose.map(s -> model.batch().submission(s).displayName(document)).orElse(document.name());
-        away(() -> {
+        runInBackground(() -> {
             Pages pages = PageMaking.unlock(model.workspace(), document, called, password);
             return () -> model.edit(whose.<Edit>map(s -> new Edit.MakePages(s, document.id(), pages))
                     .orElseGet(() -> new Edit.ChangeAids(model.batch().aids().with(document.withPages(pages)))));

@@ -79,7 +79,7 @@ final class HintsModel {
         return state.getReadOnlyProperty();
     }
 
-    void want(boolean wanted) {
+    void setWanted(boolean wanted) {
         looked = List.of();
         state.set(wanted ? new State(true, false, List.of(), 0) : State.OFF);
         if (wanted) {

@@ -35,7 +35,7 @@ final class HintsSide implements Side {
         this.hints = hints;
         wanted.setId("hints-wanted");
         wanted.setWrapText(true);
-        wanted.setOnAction(_ -> hints.want(wanted.isSelected()));
+        wanted.setOnAction(_ -> hints.setWanted(wanted.isSelected()));
         counts.setId("hints-counts");
         list = new FoundRows<>("hints-list", this::describe, this::reveal);
         correct = Form.button("Hints.correct", "main-button", this::correct);
@@ -111,7 +111,7 @@ final class HintsSide implements Side {
     void go(int by) {
         List<Hint> all = hints.stateProperty().get().hints();
         if (!hints.stateProperty().get().wanted()) {
-            hints.want(true);
+            hints.setWanted(true);
         } else if (!all.isEmpty()) {
             int at = list.chosen().map(all::indexOf).orElse(by > 0 ? -1 : 0);
             reveal(all.get(Math.floorMod(at + by, all.size())));

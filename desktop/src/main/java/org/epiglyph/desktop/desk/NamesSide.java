@@ -58,14 +58,14 @@ final class NamesSide implements Side {
 
     @Override
     public void leave() {
-        hand.want(false);
+        hand.setWanted(false);
     }
 
     @Override
     public void refresh() {
         Batch batch = model.batch();
         if (!batch.isCovered() && hand.wantedProperty().get()) {
-            hand.want(false); // which refreshes
+            hand.setWanted(false); // which refreshes
             return;
         }
         Shown now = new Shown(batch.naming(), batch.covers(), model.student(), hand.wantedProperty().get());
@@ -107,7 +107,7 @@ final class NamesSide implements Side {
         nodes.add(Form.hint(hand.wantedProperty().get() ? "Names.drawing" : "Names.stripsExplained"));
         nodes.add(act("draw-strip", UiText.of(hand.wantedProperty().get() ? "Names.drawNot" : "Names.draw"),
                 "plain-button",
-                () -> hand.want(!hand.wantedProperty().get())));
+                () -> hand.setWanted(!hand.wantedProperty().get())));
         List<Covers.Strip> strips = batch.covers().strips();
         if (!strips.contains(Covers.Strip.HEAD)) {
             nodes.add(act("head-strip", UiText.of("Names.head"), "plain-button", () -> add(Covers.Strip.HEAD)));

@@ -127,7 +127,7 @@ final class OpenPages {
     boolean redrawIfNamesChanged(Batch before, Batch now) {
         boolean changed = before.naming() != now.naming() || before.covers() != now.covers();
         if (changed) {
-            images.coverAnew();
+            images.refreshCovers();
             ready = List.of();
             Platform.runLater(() -> read(roll::showAgain)); // once the new submission is shown, too
         }

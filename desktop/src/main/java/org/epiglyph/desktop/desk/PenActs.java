@@ -34,19 +34,19 @@ final class PenActs {
         for (int i = 1; i <= Math.min(KEYS, held().slots().size()); i++) {
             int number = i;
             acts.add(numbered("Desk.act.take.", "Desk.act.takeSlot", i, "DIGIT" + i % KEYS,
-                    () -> model.takeSlot(number - 1)));
+                    () -> model.selectSlot(number - 1)));
         }
         for (int i = 1; i <= MOST_USED; i++) {
             int number = i;
             acts.add(numbered("Desk.act.phrase.", "Desk.act.phrase", i, "Alt+DIGIT" + i,
-                    () -> model.writing().takeMostUsed(number)));
+                    () -> model.writing().insertMostUsed(number)));
         }
         acts.addAll(List.of(Act.of("Desk.act.eraser", "E", () -> take(Tool.ERASER)),
                 Act.of("Desk.act.choose", "C", () -> take(Tool.CHOOSE)),
                 Act.of("Desk.act.caseAtPointer", "Q", atPointer::openAtPointer),
                 Act.of("Desk.act.slot", "S", penCase::openCard),
-                Act.of("Desk.act.nextSlot", "CLOSE_BRACKET", () -> takeBeside(1)).repeating(),
-                Act.of("Desk.act.previousSlot", "OPEN_BRACKET", () -> takeBeside(-1)).repeating(),
+                Act.of("Desk.act.nextSlot", "CLOSE_BRACKET", () -> selectNeighbour(1)).repeating(),
+                Act.of("Desk.act.previousSlot", "OPEN_BRACKET", () -> selectNeighbour(-1)).repeating(),
                 Act.of("Desk.act.keyPen", "X", keyPen::toggle),
                 Act.of("Desk.act.language", "", model::nextLanguage)));
         tablet.ifPresent(t -> acts.add(Act.of("Desk.act.tablet", "", t::write)));
@@ -61,13 +61,13 @@ final class PenActs {
         return model.penCaseProperty().get();
     }
 
-    private void takeBeside(int by) {
-        model.takeSlot(Math.floorMod(held().inHand() + by, held().slots().size()));
+    private void selectNeighbour(int by) {
+        model.selectSlot(Math.floorMod(held().inHand() + by, held().slots().size()));
     }
 
     private void take(Tool tool) {
         held().find(tool)
-                .ifPresentOrElse(model::takeSlot,
+                .ifPresentOrElse(model::selectSlot,
                         () -> model.refuse(UiText.of("Desk.noSlot", UiText.of("Tool." + tool.name()))));
     }
 }

@@ -71,7 +71,7 @@ final class PenCaseStrip extends ScrollPane {
             if (inHand) {
                 card.toggle(button);
             } else {
-                model.takeSlot(number);
+                model.selectSlot(number);
             }
         });
         return button;
@@ -129,7 +129,7 @@ final class PenCaseStrip extends ScrollPane {
             Button copy = button(i, penCase.slots().get(i), i == penCase.inHand());
             copy.setId("case-" + (i + 1));
             copy.setOnAction(_ -> {
-                model.takeSlot(number);
+                model.selectSlot(number);
                 then.run();
             });
             copies.add(copy);

@@ -44,7 +44,7 @@ final class RecordLine extends VBox {
         gauge.setAccessibleText(UiText.of("Spoken.level"));
         gauge.setAlignment(Pos.CENTER_LEFT);
         level.setMaxWidth(0);
-        Button keep = Form.button("Spoken.stop", "main-button", speaking::keep);
+        Button keep = Form.button("Spoken.stop", "main-button", speaking::save);
         keep.setId("stop-speaking");
         Button away = Form.button("Spoken.throwAway", "plain-button", speaking::discard);
         away.setId("throw-away");

@@ -21,7 +21,7 @@ final class SetAsideList extends VBox {
         rows = new FoundRows<>("passages-aside", SetAsideList::describe, one -> {
             List<SetAside> left = new ArrayList<>(model.batch().aids().aside());
             left.remove(one);
-            if (keep(left)) {
+            if (save(left)) {
                 changed.run();
             }
         });
@@ -40,10 +40,10 @@ final class SetAsideList extends VBox {
     boolean add(SetAside one) {
         List<SetAside> more = new ArrayList<>(model.batch().aids().aside());
         more.add(one);
-        return keep(more);
+        return save(more);
     }
 
-    private boolean keep(List<SetAside> all) {
+    private boolean save(List<SetAside> all) {
         return model.edit(new Edit.ChangeAids(model.batch().aids().withAside(all)));
     }
 

@@ -112,7 +112,7 @@ final class SlotCard extends VBox {
     }
 
     private void change(Slot other) {
-        model.keep(model.penCaseProperty().get().withCurrent(other));
+        model.save(model.penCaseProperty().get().withCurrent(other));
     }
 
     private void fill() {
@@ -253,14 +253,14 @@ final class SlotCard extends VBox {
     private Node arrange() {
         FlowPane acts = new FlowPane(4, 0);
         acts.getChildren()
-                .addAll(link("Case.up", () -> keep(current().moved(-1))),
-                        link("Case.down", () -> keep(current().moved(1))),
-                        link("Case.another", () -> keep(current().withAnother(slot()))),
-                        link("Case.takeOut", () -> keep(current().withoutCurrent())),
+                .addAll(link("Case.up", () -> save(current().moved(-1))),
+                        link("Case.down", () -> save(current().moved(1))),
+                        link("Case.another", () -> save(current().withAnother(slot()))),
+                        link("Case.takeOut", () -> save(current().withoutCurrent())),
                         link("Case.share", () -> dialog("Case.share").save(UiText.of("Case.fileName"))
                                 .ifPresent(p -> files.sharePenCase(current(), p, message::setText))),
                         link("Case.takeIn", () -> dialog("Case.takeIn").open()
-                                .ifPresent(p -> files.takePenCase(p, model::keep, message::setText))));
+                                .ifPresent(p -> files.takePenCase(p, model::save, message::setText))));
         return acts;
     }
 
@@ -268,8 +268,8 @@ final class SlotCard extends VBox {
         return model.penCaseProperty().get();
     }
 
-    private void keep(PenCase other) {
-        model.keep(other);
+    private void save(PenCase other) {
+        model.save(other);
     }
 
     private FileDialog dialog(String title) {

@@ -73,7 +73,7 @@ final class SpokenEntry extends VBox {
         area.setEditable(editable);
         area.setPromptText(UiText.of("Spoken.wordsPrompt"));
         area.setAccessibleText(UiText.of("Spoken.words") + ", " + place);
-        SaveOnLeave.tabGoesOn(area);
+        SaveOnLeave.moveFocusWithTab(area);
         area.textProperty().addListener((_, _, typed) -> write(typed));
         area.addEventFilter(KeyEvent.KEY_PRESSED, this::playKey);
     }

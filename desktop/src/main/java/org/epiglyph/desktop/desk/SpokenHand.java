@@ -81,7 +81,7 @@ final class SpokenHand {
         boolean held = pressed.filter(p -> System.nanoTime() - p > HELD).isPresent();
         pressed = Optional.empty();
         if (held) {
-            speaking.keep();
+            speaking.save();
         }
     }
 
@@ -96,7 +96,7 @@ final class SpokenHand {
 
     /** The desk is left: a recording is saved, playback stops. */
     void end() {
-        speaking.keep();
+        speaking.save();
         listening.stop();
     }
 

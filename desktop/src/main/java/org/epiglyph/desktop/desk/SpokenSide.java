@@ -102,7 +102,7 @@ final class SpokenSide implements Side {
     /** Starts recording about something, or stops and saves. */
     void speak(SpokenPlace place) {
         if (speaking.isSpeaking()) {
-            speaking.keep();
+            speaking.save();
         } else {
             begin(place);
         }

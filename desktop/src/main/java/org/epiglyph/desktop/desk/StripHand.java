@@ -39,7 +39,7 @@ final class StripHand {
         pages.addEventFilter(MouseEvent.ANY, this::mouse);
         pages.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
             if (wanted.get() && e.getCode() == KeyCode.ESCAPE) {
-                want(false);
+                setWanted(false);
                 e.consume();
             }
         });
@@ -50,7 +50,7 @@ final class StripHand {
         return wanted.getReadOnlyProperty();
     }
 
-    void want(boolean strip) {
+    void setWanted(boolean strip) {
         wanted.set(strip);
         cancel();
     }

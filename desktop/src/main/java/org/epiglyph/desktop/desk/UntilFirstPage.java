@@ -48,7 +48,7 @@ final class UntilFirstPage extends AnimationTimer {
         stop();
     }
 
-    boolean isOver() {
+    boolean isFinished() {
         return over;
     }
 }

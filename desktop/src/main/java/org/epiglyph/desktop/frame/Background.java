@@ -38,7 +38,7 @@ public final class Background {
     }
 
     /** What is being worked on, as text. */
-    public ReadOnlyStringProperty whatProperty() {
+    public ReadOnlyStringProperty descriptionProperty() {
         return what.getReadOnlyProperty();
     }
 
@@ -52,7 +52,7 @@ public final class Background {
      *
      * @throws CancellationException if it was asked to stop
      */
-    public void stopIfAsked() {
+    public void stopIfCancelled() {
         if (stopping) {
             throw new CancellationException();
         }
@@ -101,7 +101,7 @@ public final class Background {
     }
 
     private void progress(String text, long done, long total) {
-        stopIfAsked();
+        stopIfCancelled();
         long now = System.nanoTime();
         if (now - lastShown > 50_000_000) {
             lastShown = now;

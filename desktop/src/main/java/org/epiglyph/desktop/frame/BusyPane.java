@@ -12,7 +12,7 @@ public final class BusyPane extends VBox {
     public BusyPane(Background background) {
         getStyleClass().add("busy");
         Label what = new Label();
-        what.textProperty().bind(background.whatProperty());
+        what.textProperty().bind(background.descriptionProperty());
         ProgressBar bar = new ProgressBar();
         bar.setMaxWidth(Double.MAX_VALUE);
         bar.progressProperty().bind(background.shareProperty());

@@ -54,7 +54,7 @@ public final class Form {
             return text;
         }
         int space = text.lastIndexOf(' ', letters);
-        int end = space > letters / 2 ? space : wholeLetters(text, 0, letters);
+        int end = space > letters / 2 ? space : wholeCharacters(text, 0, letters);
         return text.substring(0, end).stripTrailing() + " \u2026";
     }
 
@@ -69,7 +69,7 @@ public final class Form {
         while (text.length() - from > letters) {
             int line = text.lastIndexOf('\n', from + letters - 1);
             int space = line > from ? line : text.lastIndexOf(' ', from + letters - 1);
-            int end = space > from ? space + 1 : wholeLetters(text, from, letters);
+            int end = space > from ? space + 1 : wholeCharacters(text, from, letters);
             pieces.add(text.substring(from, end));
             from = end;
         }
@@ -84,14 +84,14 @@ public final class Form {
 
     /** The first letters, as many as requested or as there are. */
     public static String letters(String text, int letters) {
-        return text.length() <= letters ? text : text.substring(0, wholeLetters(text, 0, letters));
+        return text.length() <= letters ? text : text.substring(0, wholeCharacters(text, 0, letters));
     }
 
     /**
      * The end of at most a number of letters without splitting a visible character: an accent and its letter, an emoji
      * of several code points.
      */
-    private static int wholeLetters(String text, int from, int letters) {
+    private static int wholeCharacters(String text, int from, int letters) {
         int end = from + letters;
         BreakIterator seen = BreakIterator.getCharacterInstance(Locale.ROOT);
         seen.setText(text.substring(from, Math.min(text.length(), end + 2)));

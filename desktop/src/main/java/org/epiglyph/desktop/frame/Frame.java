@@ -112,7 +112,7 @@ public final class Frame {
         Label what = new Label();
         what.setId("work");
         what.getStyleClass().add("top-aside");
-        what.textProperty().bind(background.whatProperty());
+        what.textProperty().bind(background.descriptionProperty());
         what.setMinWidth(0);
         Button stop = new Button(UiText.of("Frame.stop"));
         stop.setId("stop-work-elsewhere");
@@ -247,7 +247,7 @@ public final class Frame {
     /** Why the window should not be closed now; empty if nothing prevents it. */
     public Optional<String> reasonNotToClose() {
         if (background.busyProperty().get()) {
-            return Optional.of(UiText.of("Frame.stillBusy", background.whatProperty().get()));
+            return Optional.of(UiText.of("Frame.stillBusy", background.descriptionProperty().get()));
         }
         return unsaved.isEmpty() ? reasonToStay.get() : Optional.of(UiText.of("Frame.stillUnsaved"));
     }
@@ -280,10 +280,10 @@ public final class Frame {
             leave();
         }
         place = next;
-        placeShowsWork.set(next.showsWork());
+        placeShowsWork.set(next.showsProgress());
         ground.setCenter(next.node());
         title.textProperty().bind(next.title());
-        aside.textProperty().bind(next.aside());
+        aside.textProperty().bind(next.statusText());
         acts.here(next.acts());
         next.arrive();
     }

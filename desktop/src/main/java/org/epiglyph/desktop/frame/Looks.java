@@ -34,7 +34,7 @@ public final class Looks {
         View other = change.apply(view.get());
         if (!other.equals(view.get())) {
             view.set(other);
-            keeping.execute(() -> settings.keep(other));
+            keeping.execute(() -> settings.save(other));
         }
     }
 

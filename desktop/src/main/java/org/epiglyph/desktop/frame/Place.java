@@ -16,7 +16,7 @@ public interface Place {
     ObservableValue<String> title();
 
     /** A subdued text at the right of the top line, such as when the last change was saved. */
-    default ObservableValue<String> aside() {
+    default ObservableValue<String> statusText() {
         return new SimpleStringProperty("");
     }
 
@@ -26,7 +26,7 @@ public interface Place {
     }
 
     /** True if the place itself shows background work. */
-    default boolean showsWork() {
+    default boolean showsProgress() {
         return false;
     }
 

@@ -51,7 +51,7 @@ public final class SaveOnLeave {
         TextArea area = new TextArea(value);
         area.setWrapText(true);
         area.setPrefRowCount(rows);
-        tabGoesOn(area);
+        moveFocusWithTab(area);
         String[] last = {value};
         area.focusedProperty().addListener((_, _, focused) -> {
             String typed = area.getText().strip();
@@ -64,7 +64,7 @@ public final class SaveOnLeave {
     }
 
     /** Makes Tab go to the next field, as everywhere else, instead of into the text. */
-    public static void tabGoesOn(TextArea area) {
+    public static void moveFocusWithTab(TextArea area) {
         area.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
             if (e.getCode() == KeyCode.TAB && !e.isShortcutDown() && !e.isAltDown()) {
                 e.consume();

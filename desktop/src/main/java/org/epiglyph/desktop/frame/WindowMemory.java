@@ -31,7 +31,7 @@ public final class WindowMemory {
                 }
             });
         }
-        stage.setOnHiding(_ -> last.get().ifPresent(w -> settings.keep(w.maximized(stage.isMaximized()))));
+        stage.setOnHiding(_ -> last.get().ifPresent(w -> settings.save(w.maximized(stage.isMaximized()))));
     }
 
     private static void place(Stage stage, WindowPlace place) {

@@ -138,7 +138,7 @@ public final class HandBack implements Place {
     }
 
     @Override
-    public boolean showsWork() {
+    public boolean showsProgress() {
         return true;
     }
 

@@ -29,7 +29,7 @@ final class LimitFields extends VBox {
         refused.managedProperty().bind(refused.textProperty().isNotEmpty());
         TextField below = number("limit-words", now.remarkBelow());
         TextField near = number("limit-boundary", now.nearBoundary());
-        Runnable keep = () -> refused.setText(keep(lookOver, below, near));
+        Runnable keep = () -> refused.setText(save(lookOver, below, near));
         for (TextField field : List.of(below, near)) {
             field.setOnAction(_ -> keep.run());
             field.focusedProperty().addListener((_, _, focused) -> {
@@ -48,7 +48,7 @@ final class LimitFields extends VBox {
      *
      * @return why it is refused; empty if it is saved
      */
-    private static String keep(LookOverModel lookOver, TextField below, TextField near) {
+    private static String save(LookOverModel lookOver, TextField below, TextField near) {
         try {
             Limits typed = new Limits(read(below, MOST_PERCENT), read(near, MOST_POINTS));
             if (!typed.equals(lookOver.batch().aids().limits())) {

@@ -81,13 +81,13 @@ final class LookOverModel {
     record Row(StudentKey student, String name, Group group, List<Finding> open, List<Acceptance> accepted,
             String result, List<Destination> there) {
         /** True if it waits for a decision. */
-        boolean asks() {
+        boolean needsDecision() {
             return open.stream().anyMatch(f -> f.kind().weight() == Finding.Weight.DECIDES);
         }
 
         /** True if it may be sent: sealed, and nothing is left to decide. */
         boolean isSendable() {
-            return (group == Group.READY || group == Group.HANDED_BACK) && !asks();
+            return (group == Group.READY || group == Group.HANDED_BACK) && !needsDecision();
         }
     }
 

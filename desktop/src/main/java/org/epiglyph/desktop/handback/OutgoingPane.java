@@ -71,7 +71,7 @@ final class OutgoingPane extends ScrollPane {
         offerAfterwards();
         ReceiptList receipts = new ReceiptList(model);
         VBox.setVgrow(receipts, Priority.ALWAYS);
-        VBox content = new VBox(Form.text(UiText.of("HandBack.what"), "subheading"), ways(), counts, send,
+        VBox content = new VBox(Form.text(UiText.of("HandBack.what"), "subheading"), destination(), counts, send,
                 Form.text(model.troubleProperty(), "notice", "hand-back-trouble"),
                 Form.text(model.messageProperty(), "said", "hand-back-said"), showAll(), afterwards,
                 new BusyPane(model.background()),
@@ -84,7 +84,7 @@ final class OutgoingPane extends ScrollPane {
         refresh();
     }
 
-    private VBox ways() {
+    private VBox destination() {
         record.visibleProperty().bind(intoFolder.not());
         record.managedProperty().bind(intoFolder.not());
         VBox ways = new VBox(sentence(), new ProfileFields(model), record, toFolder(), plain());
@@ -177,10 +177,10 @@ final class OutgoingPane extends ScrollPane {
     }
 
     private List<StudentKey> going() {
-        return rowsThatGo().stream().map(LookOverModel.Row::student).toList();
+        return rowsToSend().stream().map(LookOverModel.Row::student).toList();
     }
 
-    private List<LookOverModel.Row> rowsThatGo() {
+    private List<LookOverModel.Row> rowsToSend() {
         Optional<Set<StudentKey>> meant = onlyChosen.get() ? Optional.of(Set.copyOf(chosen.get())) : Optional.empty();
         return lookOver.rowsProperty()
                 .get()
@@ -203,7 +203,7 @@ final class OutgoingPane extends ScrollPane {
         where.setText(UiText.of(intoFolder.get() ? "HandBack.sentence.folder" : "HandBack.sentence.records"));
         pages.setText(UiText.of("HandBack.form." + profile().form()));
         sheet.setText(UiText.of("HandBack.sheet." + profile().sheet()));
-        List<LookOverModel.Row> going = rowsThatGo();
+        List<LookOverModel.Row> going = rowsToSend();
         boolean undecided = !intoFolder.get() && record.showing().isEmpty();
         counts.setText(goes(going, picked.size())
                 + (undecided && !going.isEmpty() ? " " + UiText.of("HandBack.chooseShowing") : ""));
@@ -228,7 +228,7 @@ final class OutgoingPane extends ScrollPane {
 
     /** True if it waits for a decision, and there is something to send. */
     private boolean isHeldBack(LookOverModel.Row row) {
-        return row.asks() && row.group() != LookOverModel.Group.NOT_SEALED && !isThere(row);
+        return row.needsDecision() && row.group() != LookOverModel.Group.NOT_SEALED && !isThere(row);
     }
 
     /** A folder always gets everything; a record that has the work as it is gets nothing. */

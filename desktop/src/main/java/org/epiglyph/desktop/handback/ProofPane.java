@@ -155,7 +155,7 @@ final class ProofPane extends VBox {
         pages.setVisible(onPages && shown.isPresent());
         textPane.setVisible(!onPages && shown.isPresent());
         pages.getItems().setAll(shown.map(ProofPane::items).orElse(List.of()));
-        textPane.setContent(shown.map(this::worded).orElse(null));
+        textPane.setContent(shown.map(this::textOf).orElse(null));
     }
 
     private static List<String> warnings(Proof proof) {
@@ -324,7 +324,7 @@ final class ProofPane extends VBox {
         return label;
     }
 
-    private Node worded(ProofModel.Shown shown) {
+    private Node textOf(ProofModel.Shown shown) {
         Proof proof = shown.proof();
         return switch (tab) {
             case "feedback" -> paper(List.of(shown.since()

@@ -88,10 +88,10 @@ final class ReceiptList extends VBox {
                 line.getChildren()
                         .addAll(side("HandBack.theirs", theirs.score(), theirs.comment()),
                                 side("HandBack.ours", Optional.of(score), feedback));
-                line.getChildren().add(ways(student, theirs.tag(), Resolution.Way.values()));
+                line.getChildren().add(resolutions(student, theirs.tag(), Resolution.Way.values()));
             }
             case Outcome.TheirsStand(var student, var theirs, var _, var _) ->
-                line.getChildren().add(ways(student, theirs.tag(), Resolution.Way.OURS, Resolution.Way.BOTH));
+                line.getChildren().add(resolutions(student, theirs.tag(), Resolution.Way.OURS, Resolution.Way.BOTH));
             default -> {
             }
         }
@@ -124,7 +124,7 @@ final class ReceiptList extends VBox {
         return new VBox(heading, text);
     }
 
-    private Node ways(StudentKey student, String tag, Resolution.Way... ways) {
+    private Node resolutions(StudentKey student, String tag, Resolution.Way... ways) {
         FlowPane acts = new FlowPane();
         acts.getStyleClass().add("look-over-acts");
         for (Resolution.Way way : ways) {

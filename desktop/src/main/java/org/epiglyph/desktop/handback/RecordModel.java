@@ -60,7 +60,7 @@ final class RecordModel {
 
     /** A client whose work can be stopped. */
     RecordClient connect(String address, String token) throws Problem {
-        return records.services().connect(address, token, background::stopIfAsked);
+        return records.services().connect(address, token, background::stopIfCancelled);
     }
 
     /** The protocol of the service at an address; the usual one if it is not an address yet. */
@@ -95,9 +95,9 @@ final class RecordModel {
         background.start(progress -> {
             RecordClient client = connect(address, token);
             List<Message> answers = withAnswers(new Report(List.of(), List.of()), client, progress).notes();
-            return new Learnt(asked(client, students, progress), answers);
+            return new Learnt(query(client, students, progress), answers);
         }, now -> {
-            learnt(now.seen());
+            accept(now.seen());
             message.set(Message.text(now.answers()));
         }, trouble::set);
     }
@@ -108,14 +108,14 @@ final class RecordModel {
         background.start(progress -> {
             RecordClient client = connect(address, token);
             client.makeVisible(origin.get().task(), students, visible);
-            return asked(client, students, progress);
+            return query(client, students, progress);
         }, now -> {
-            learnt(now);
+            accept(now);
             message.set(UiText.of(visible ? "HandBack.shownNow" : "HandBack.heldNow", now.size()));
         }, trouble::set);
     }
 
-    private Map<StudentKey, Seen> asked(RecordClient client, List<StudentKey> students, Progress progress)
+    private Map<StudentKey, Seen> query(RecordClient client, List<StudentKey> students, Progress progress)
             throws Problem {
         Map<StudentKey, Seen> now = new HashMap<>();
         for (StudentKey student : students) {
@@ -126,7 +126,7 @@ final class RecordModel {
         return now;
     }
 
-    private void learnt(Map<StudentKey, Seen> now) {
+    private void accept(Map<StudentKey, Seen> now) {
         Map<StudentKey, Seen> all = new HashMap<>(seen.get());
         all.putAll(now);
         seen.set(Map.copyOf(all));

@@ -49,7 +49,7 @@ final class AutosaveArea extends VBox {
         area.setWrapText(true);
         area.setPrefRowCount(rows);
         area.setPromptText(prompt);
-        SaveOnLeave.tabGoesOn(area);
+        SaveOnLeave.moveFocusWithTab(area);
         area.setAccessibleText(prompt);
         getChildren().addAll(area, phrases);
         area.textProperty().addListener((_, _, _) -> {

@@ -81,7 +81,7 @@ final class CriterionRow extends VBox {
         hint = new HintLine(criterion, sayings);
         changed = new ChangedLine(model, criterion);
         choice = choice();
-        count = new CountLine(criterion, () -> showRefusal(model.scores().takeCount(criterion)));
+        count = new CountLine(criterion, () -> showRefusal(model.scores().acceptCount(criterion)));
         remarkArea = new AutosaveArea(model, UiText.of("Ledger.onCriterion"), 1, Audience.STUDENT,
                 written -> model.scores().write(criterion.id(), written));
         addStyles();
@@ -210,7 +210,7 @@ final class CriterionRow extends VBox {
     }
 
     /** Enters what is typed and, unless it is refused, goes to the next criterion. */
-    void enterAndGoOn() {
+    void enterAndContinue() {
         if (enter()) {
             next.accept(this);
         }
@@ -251,7 +251,7 @@ final class CriterionRow extends VBox {
     }
 
     /** Accepts phrases dropped here. */
-    void takePhrases(PhraseHand hand) {
+    void acceptPhrases(PhraseHand hand) {
         hand.target(this, (phrase, said) -> model.placing().onCriterion(criterion.id(), phrase, said));
     }
 
@@ -288,9 +288,9 @@ final class CriterionRow extends VBox {
     }
 
     /** Settles the criterion as for the previous student, whatever is in the field. */
-    void settleAsLastTime() {
+    void scoreAsLastTime() {
         keepIfValid();
-        model.scores().asLastTime(criterion.id());
+        model.scores().scoreAsLastTime(criterion.id());
         refresh(true);
     }
 
@@ -302,7 +302,7 @@ final class CriterionRow extends VBox {
     }
 
     /** Saves score and remark as typed. */
-    void keep() {
+    void save() {
         keepIfValid();
         if (!model.submission().sealed()) {
             remarkArea.saveNow();

@@ -122,7 +122,7 @@ public final class Ledger extends VBox {
                         () -> model.chosen().one().ifPresent(m -> toCriterion(m.head().criterion()))),
                 Act.of("Desk.act.criterionText", "D", this::toggleText),
                 Act.of("Desk.act.criterionWords", "Shift+D", this::focusCriterionRemark),
-                Act.of("Desk.act.asLastTime", "Shortcut+D", this::settleAsLastTime),
+                Act.of("Desk.act.asLastTime", "Shortcut+D", this::scoreAsLastTime),
                 Act.of("Desk.act.seal", "Shortcut+ENTER", this::seal),
                 Act.of("Desk.act.openAgain", "", () -> model.submission().sealed(), model::openAgain),
                 Act.of("Desk.act.onTheWhole", "W", this::focusOnTheWhole),
@@ -231,8 +231,8 @@ public final class Ledger extends VBox {
         }
         if (!model.submission().sealed()) {
             onTheWhole.saveNow();
-            rows.forEach(CriterionRow::keep);
-            moderation.keep();
+            rows.forEach(CriterionRow::save);
+            moderation.save();
         }
         privately.saveNow();
     }
@@ -262,9 +262,9 @@ public final class Ledger extends VBox {
     }
 
     /** Accepts phrases dropped on criteria and on the remark on the whole. */
-    public void takePhrases(PhraseHand phrases) {
+    public void acceptPhrases(PhraseHand phrases) {
         hand = Optional.of(phrases);
-        rows.forEach(r -> r.takePhrases(phrases));
+        rows.forEach(r -> r.acceptPhrases(phrases));
         phrases.target(onTheWhole, model.placing()::onTheWhole);
     }
 
@@ -300,9 +300,9 @@ public final class Ledger extends VBox {
                 .or(() -> rows.stream().findFirst());
     }
 
-    private void settleAsLastTime() {
+    private void scoreAsLastTime() {
         equip();
-        active().ifPresent(CriterionRow::settleAsLastTime);
+        active().ifPresent(CriterionRow::scoreAsLastTime);
     }
 
     /** Shows the full text of the current criterion, or only its name. */
@@ -352,7 +352,7 @@ public final class Ledger extends VBox {
             }
             section = criterion.section();
             CriterionRow row = new CriterionRow(model, criterion, this::nextAfter, go);
-            hand.ifPresent(row::takePhrases);
+            hand.ifPresent(row::acceptPhrases);
             rows.add(row);
             criteria.getChildren().add(row);
         }
@@ -395,6 +395,6 @@ public final class Ledger extends VBox {
         onTheWhole.show(submission.onTheWhole(), other);
         privately.show(submission.privately(), other);
         onTheWhole.area().setEditable(!submission.sealed());
-        whereToLook.setText(Feedback.whereToLook(submission));
+        whereToLook.setText(Feedback.pointerToPages(submission));
     }
 }

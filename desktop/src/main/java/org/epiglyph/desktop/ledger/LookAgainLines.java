@@ -42,7 +42,7 @@ final class LookAgainLines extends VBox {
         List<Finding> now = batch.submission(submission.student().key()) == submission
                 ? lookOver.findings(batch, submission.student().key())
                         .stream()
-                        .filter(f -> LookAgain.isForNow(f, submission))
+                        .filter(f -> LookAgain.isWhileMarking(f, submission))
                         .toList()
                 : List.of(); // an earlier state is shown
         if (!now.equals(shown)) { // a line being pressed stays

@@ -27,12 +27,12 @@ final class ModerationLine extends VBox {
 
     ModerationLine(DeskModel model) {
         this.model = model;
-        points = SaveOnLeave.field("", _ -> keep());
+        points = SaveOnLeave.field("", _ -> save());
         points.setId("moderation-points");
         points.getStyleClass().add("trial-score");
         points.setPromptText("\u2013");
         points.setAccessibleText(UiText.of("Ledger.moderationPoints"));
-        why = SaveOnLeave.field("", _ -> keep());
+        why = SaveOnLeave.field("", _ -> save());
         why.setId("moderation-why");
         why.setPromptText(UiText.of("Ledger.moderationWhy"));
         why.setAccessibleText(UiText.of("Ledger.moderationWhy"));
@@ -49,7 +49,7 @@ final class ModerationLine extends VBox {
     }
 
     /** Saves what is typed, unless another student is on the desk by now. */
-    void keep() {
+    void save() {
         if (!model.student().equals(shown) || model.submission().sealed()) {
             return;
         }

@@ -39,9 +39,9 @@ final class ScoreKeys {
         if (typed > ' ' && model.submission().sealed()) {
             model.refuse(UiText.of("Ledger.isSealed"));
         } else if (typed == '=' && model.scores().count(criterion).isPresent()) {
-            row.showRefusal(model.scores().takeCount(criterion));
+            row.showRefusal(model.scores().acceptCount(criterion));
         } else if (typed == '"') {
-            row.settleAsLastTime();
+            row.scoreAsLastTime();
         } else {
             return choice.filter(c -> c.letter(typed)).isPresent();
         }
@@ -52,7 +52,7 @@ final class ScoreKeys {
         switch (e.getCode()) {
             case ENTER -> {
                 e.consume();
-                row.enterAndGoOn();
+                row.enterAndContinue();
             }
             case ESCAPE -> row.refresh(true);
             case UP -> step(e, 1);

@@ -163,7 +163,7 @@ public final class Letters implements Place {
         body.textProperty().bindBidirectional(model.bodyProperty());
         VBox.setVgrow(body, Priority.ALWAYS);
         body.setPrefRowCount(9);
-        SaveOnLeave.tabGoesOn(body);
+        SaveOnLeave.moveFocusWithTab(body);
         unknown.getStyleClass().add("notice");
         unknown.setId("letter-unknown");
         unknown.setWrapText(true);
@@ -291,7 +291,7 @@ public final class Letters implements Place {
     }
 
     @Override
-    public boolean showsWork() {
+    public boolean showsProgress() {
         return true;
     }
 

@@ -292,7 +292,7 @@ public final class LettersModel {
         long mine = typed.incrementAndGet();
         executor.start(() -> {
             if (mine == typed.get()) { // nothing more was typed since
-                LetterDraft.keep(workspace.folder(), newSubject, newText);
+                LetterDraft.save(workspace.folder(), newSubject, newText);
             }
             return true;
         }, _ -> {}, trouble::set);

@@ -53,7 +53,7 @@ final class BookCounts {
     }
 
     /** Counts everything again. */
-    void anew() {
+    void recompute() {
         Of what = now.get();
         newest.drop();
         if (what.batch.submissions().size() <= AT_ONCE) {
@@ -66,7 +66,7 @@ final class BookCounts {
                 counted = Optional.of(found);
                 arrived.run();
             } else {
-                anew();
+                recompute();
             }
         }, _ -> {}); // without figures the table is as useful as before
     }
@@ -74,7 +74,7 @@ final class BookCounts {
     /** Follows an edit of some students; if they are many, everything is counted again. */
     void follow(Batch before, Batch after, Set<StudentKey> students) {
         if (students.size() > MOST_FOLLOWED && after.submissions().size() > AT_ONCE) {
-            anew();
+            recompute();
         }
         counted.ifPresent(c -> {
             c.census.changed(Optional.of(students), after);

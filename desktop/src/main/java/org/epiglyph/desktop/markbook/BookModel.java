@@ -215,7 +215,7 @@ public final class BookModel implements WorkspaceObserver {
                 .stream()
                 .map(s -> s.student().key())
                 .toList();
-        counts.anew();
+        counts.recompute();
         outOfOrder = false;
         changed();
     }
@@ -229,7 +229,7 @@ public final class BookModel implements WorkspaceObserver {
             return;
         }
         context = context.withAgain(students);
-        counts.anew();
+        counts.recompute();
         boolean concerned = selection.conditions().contains(Condition.LOOK_AGAIN);
         if (first && concerned) {
             arrange();
@@ -244,7 +244,7 @@ public final class BookModel implements WorkspaceObserver {
         Map<String, Integer> all = new HashMap<>(context.wordCounts());
         all.putAll(more);
         context = context.withWordCounts(all);
-        counts.anew();
+        counts.recompute();
         known.clear();
         outOfOrder |= order.by().stream().anyMatch(b -> b.column() == Column.Fact.WORDS);
         changed();

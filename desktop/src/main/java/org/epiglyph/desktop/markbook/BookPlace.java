@@ -313,7 +313,7 @@ public final class BookPlace implements Place {
     }
 
     @Override
-    public ObservableValue<String> aside() {
+    public ObservableValue<String> statusText() {
         return model.saving().textProperty();
     }
 

@@ -147,7 +147,7 @@ final class CoursePane extends PlotPane {
     }
 
     private void show(Shown shown) {
-        drawAnew();
+        redraw();
         List<Node> nodes = new ArrayList<>(List.of(heading(), Form.text(shown.student, "tells"), results(shown)));
         if (shown.lines.size() == 1) {
             nodes.add(Form.hint("Course.alone"));
@@ -189,7 +189,7 @@ final class CoursePane extends PlotPane {
         field.setUserData(line.weight);
         field.setPrefColumnCount(3);
         field.setAccessibleText(UiText.of("Course.weightSpoken", line.task));
-        Runnable keep = () -> keep(field, line);
+        Runnable keep = () -> save(field, line);
         field.setOnAction(_ -> keep.run());
         field.focusedProperty().addListener((_, _, focused) -> {
             if (!focused) {
@@ -206,7 +206,7 @@ final class CoursePane extends PlotPane {
                 && !field.getText().equals(Criterion.format(weight));
     }
 
-    private void keep(TextField field, Line line) {
+    private void save(TextField field, Line line) {
         BigDecimal typed;
         try {
             typed = Decimal.of(field.getText());

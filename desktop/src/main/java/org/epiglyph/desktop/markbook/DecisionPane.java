@@ -188,7 +188,7 @@ final class DecisionPane extends VBox {
 
     /** Shows the effect of scaling on everybody: what results become, and their distribution before and after. */
     private void draw(Scaled scaled) {
-        picture.drawAnew();
+        picture.redraw();
         picture.getChildren()
                 .setAll(picture.plot(Plot.curve(scaled.before, scaled.after, scaled.most),
                         UiText.of("MarkBook.decide.curveSaid")), Form.hint("MarkBook.decide.curveSaid"),

@@ -69,7 +69,7 @@ final class FiguresPane extends PlotPane {
     }
 
     private void refresh() {
-        drawAnew();
+        redraw();
         Optional<FiguresModel.Shown> shown = model.shownProperty().get();
         if (shown.isEmpty()) {
             String text = model.troubleProperty().get();

@@ -34,8 +34,8 @@ final class ListsPane extends VBox {
         getStyleClass().add("book-pane");
         all.getStyleClass().add("kept-lists");
         name.setId("list-name");
-        name.setOnAction(_ -> keep());
-        Button keep = Form.button("Lists.keep", "main-button", this::keep);
+        name.setOnAction(_ -> save());
+        Button keep = Form.button("Lists.keep", "main-button", this::save);
         keep.setId("list-keep");
         keep.disableProperty().bind(name.textProperty().map(String::isBlank));
         Button here = Form.button("Lists.walkShown", "plain-button",
@@ -49,7 +49,7 @@ final class ListsPane extends VBox {
     }
 
     /** A list of the same name is replaced. */
-    private void keep() {
+    private void save() {
         String called = name.getText().strip();
         if (!called.isEmpty()) {
             List<SavedList> other = new ArrayList<>(lists.get());

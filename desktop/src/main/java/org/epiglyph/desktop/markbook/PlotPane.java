@@ -43,7 +43,7 @@ class PlotPane extends VBox {
     }
 
     /** Cancels earlier drawing requests. */
-    final void drawAnew() {
+    final void redraw() {
         drawing.incrementAndGet();
     }
 

@@ -106,7 +106,7 @@ public final class Chosen {
                 .toList();
     }
 
-    void forgetMissing() {
+    void deselectMissing() {
         List<String> there = ids.get().stream().filter(id -> model.submission().findMark(id).isPresent()).toList();
         if (!there.equals(ids.get())) {
             ids.set(there);

@@ -346,21 +346,21 @@ public final class DeskModel implements WorkspaceObserver {
     // --- pen case
 
     /** Takes the tool of a slot, by zero-based number. */
-    public void takeSlot(int slot) {
+    public void selectSlot(int slot) {
         if (slot < penCase.get().slots().size()) {
-            keep(penCase.get().holding(slot));
+            save(penCase.get().holding(slot));
         }
     }
 
     /** Replaces the pen case and saves it for the next start. */
-    public void keep(PenCase other) {
+    public void save(PenCase other) {
         penCase.set(other);
-        keeping.execute(() -> settings.keep(other));
+        keeping.execute(() -> settings.save(other));
     }
 
     /** Saves the space that pages had, for the next desk. */
     public void saveRoom(PageSpace room) {
-        keeping.execute(() -> settings.keep(room));
+        keeping.execute(() -> settings.save(room));
     }
 
     // --- what the workspace says
@@ -375,7 +375,7 @@ public final class DeskModel implements WorkspaceObserver {
         progress.changed(entry.edit().students(), after);
         if (!past.isLookedAt()) {
             submission.set(after.submission(student));
-            chosen.forgetMissing();
+            chosen.deselectMissing();
         }
     }
 

@@ -44,7 +44,7 @@ public final class LookAgain {
     }
 
     /** True if it is worth reporting while the pen is in hand. */
-    public static boolean isForNow(Finding finding, Submission submission) {
+    public static boolean isWhileMarking(Finding finding, Submission submission) {
         return !LATER.contains(finding.kind()) && LookOver.isOpen(finding, submission);
     }
 
@@ -55,7 +55,7 @@ public final class LookAgain {
             Set<StudentKey> again = new HashSet<>();
             for (Finding finding : lookOver.findings(state)) {
                 if (finding.kind().weight() == Finding.Weight.DECIDES
-                        && isForNow(finding, state.submission(finding.student()))) {
+                        && isWhileMarking(finding, state.submission(finding.student()))) {
                     again.add(finding.student());
                 }
             }

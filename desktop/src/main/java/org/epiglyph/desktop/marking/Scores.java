@@ -37,7 +37,7 @@ public final class Scores {
     }
 
     /** Starts at the first criterion that still requires a score; if there is none, the criterion stays. */
-    public void beginWithUnscored() {
+    public void activateFirstUnscored() {
         model.submission()
                 .scores()
                 .left(model.batch().scheme())
@@ -122,12 +122,12 @@ public final class Scores {
     }
 
     /** Uses the count on the pages as the score. */
-    public Optional<String> takeCount(Criterion criterion) {
+    public Optional<String> acceptCount(Criterion criterion) {
         return count(criterion).flatMap(c -> judge(criterion.id(), Judgement.of(c.points())));
     }
 
     /** Settles the criterion as it was last settled for another student, with that remark if there is none yet. */
-    public void asLastTime(String criterionId) {
+    public void scoreAsLastTime(String criterionId) {
         Optional<Submission> last = lastJudged(criterionId);
         if (last.isEmpty()) {
             model.refuse(UiText.of("Ledger.noLastTime"));

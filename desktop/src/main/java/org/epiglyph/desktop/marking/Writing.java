@@ -156,7 +156,7 @@ public final class Writing {
      *
      * @param number 1 for the most used
      */
-    public void takeMostUsed(int number) {
+    public void insertMostUsed(int number) {
         List<Phrase> most = model.batch().phrasebook().mostUsed(model.batch().phraseUses());
         Optional<Mark> target = mark.get().flatMap(model.submission()::findMark).or(() -> model.chosen().one());
         if (number > most.size() || target.isEmpty()) {

@@ -53,7 +53,7 @@ public record PageCover(NameCover name, List<Covers.Strip> strips) {
                         .map(s -> new PageBox(s.left() * geometry.shownWidth(), s.top() * geometry.shownHeight(),
                                 s.width() * geometry.shownWidth(), s.height() * geometry.shownHeight()))
                         .toList()
-                : name.strips(text).stream().map(b -> geometry.toShown(b.grownBy(MORE))).toList();
+                : name.strips(text).stream().map(b -> geometry.toShown(b.expandedBy(MORE))).toList();
         if (boxes.isEmpty()) {
             return image;
         }

@@ -236,7 +236,7 @@ public final class PageImages implements AutoCloseable {
             texts.keySet().removeIf(p -> p.document().equals(document));
         }
         if (!covers.getOrDefault(document, PageCover.NONE).isNone()) {
-            coverAnew();
+            refreshCovers();
         }
     }
 
@@ -245,7 +245,7 @@ public final class PageImages implements AutoCloseable {
     }
 
     /** Drops what was drawn and read, since other names are covered now. */
-    public void coverAnew() {
+    public void refreshCovers() {
         covering++;
         covers.clear();
         synchronized (texts) {

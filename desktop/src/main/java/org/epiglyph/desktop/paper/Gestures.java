@@ -100,7 +100,7 @@ public final class Gestures {
     }
 
     /** Accepts phrases dropped on marks and pages. */
-    public void takePhrases(PhraseHand hand) {
+    public void acceptPhrases(PhraseHand hand) {
         roll.addEventHandler(MouseDragEvent.MOUSE_DRAG_RELEASED, e -> {
             Optional<PageLeaf> leaf = roll.leafAt(e.getSceneX(), e.getSceneY());
             if (hand.isHolding() && leaf.isPresent()) {

@@ -28,13 +28,13 @@ public final class KeyPen {
         roll.addEventFilter(KeyEvent.KEY_PRESSED, this::onKey);
     }
 
-    public boolean isOut() {
+    public boolean isActive() {
         return leaf != null;
     }
 
     /** Shows the cross-hairs in the middle of the page in sight, or hides them. */
     public void toggle() {
-        if (isOut()) {
+        if (isActive()) {
             hide();
             return;
         }
@@ -60,7 +60,7 @@ public final class KeyPen {
         }
     }
 
-    private void lowerOrRaise() {
+    private void toggleContact() {
         if (down) {
             gestures.release(contact(1));
         } else {
@@ -70,7 +70,7 @@ public final class KeyPen {
     }
 
     private void onKey(KeyEvent e) {
-        if (!isOut() || leaf.getParent() == null) {
+        if (!isActive() || leaf.getParent() == null) {
             leaf = leaf != null && leaf.getParent() == null ? null : leaf;
             return;
         }
@@ -85,7 +85,7 @@ public final class KeyPen {
                 gestures.release(contact(1));
                 down = false;
             }
-            case SPACE -> lowerOrRaise();
+            case SPACE -> toggleContact();
             case ESCAPE -> hide();
             default -> {
                 return;

@@ -141,7 +141,7 @@ final class MarkPainter {
         if (boxes.isEmpty()) {
             return;
         }
-        PageBox area = PageBox.around(boxes).grownBy(2);
+        PageBox area = PageBox.around(boxes).expandedBy(2);
         GraphicsContext g = canvas.getGraphicsContext2D();
         g.save();
         g.setTransform(toCanvas);

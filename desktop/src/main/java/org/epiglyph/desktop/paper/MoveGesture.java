@@ -25,7 +25,7 @@ final class MoveGesture implements Gesture {
     /** The marks follow the hand. Struck words go to where the hand is lifted. */
     static Gesture moving(DeskModel model, Contact start) {
         return new MoveGesture(model, start, (mark, now) -> mark instanceof Correction c && !c.struck().isEmpty()
-                && !(c.caret().isPresent() && c.caretBounds().grownBy(4).contains(start.at()))
+                && !(c.caret().isPresent() && c.caretBounds().expandedBy(4).contains(start.at()))
                         ? c.movingTo(now.at())
                         : mark.movedBy(now.at().x() - start.at().x(), now.at().y() - start.at().y()));
     }

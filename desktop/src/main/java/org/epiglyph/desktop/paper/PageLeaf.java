@@ -237,7 +237,7 @@ public final class PageLeaf extends Pane {
         painter.show(all);
         frames.getChildren().clear();
         List<Mark> framed = all.stream().filter(m -> chosen.contains(m.id())).toList();
-        framed.forEach(m -> frames.getChildren().add(frame(m.bounds().grownBy(3 / scale), "chosen-frame")));
+        framed.forEach(m -> frames.getChildren().add(frame(m.bounds().expandedBy(3 / scale), "chosen-frame")));
         if (!framed.isEmpty() && grips) {
             PageBox around = PageBox.around(framed.stream().map(Mark::bounds).toList());
             PagePoint grip = scaleGrip(around);
@@ -291,7 +291,7 @@ public final class PageLeaf extends Pane {
 
     /** The corner by which selected marks are scaled: at the lower right of the page as shown. */
     PagePoint scaleGrip(PageBox around) {
-        PageBox s = geometry.toShown(around.grownBy(3 / scale));
+        PageBox s = geometry.toShown(around.expandedBy(3 / scale));
         return geometry.fromShown(new PagePoint(s.right(), s.bottom()));
     }
 

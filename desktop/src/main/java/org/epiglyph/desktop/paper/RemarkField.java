@@ -187,7 +187,7 @@ public final class RemarkField extends VBox {
         if (event.getCode() == KeyCode.ENTER && event.isShiftDown()) {
             area.replaceSelection("\n");
         } else if (event.getCode() == KeyCode.ENTER) {
-            keep();
+            save();
         } else if (event.getCode() == KeyCode.ESCAPE) {
             leaveUnchanged();
         } else {
@@ -253,7 +253,7 @@ public final class RemarkField extends VBox {
     /** Saves the text; with an addition it still belongs to the phrase, with other changes it does not. */
     private void leave() {
         if (isSearching() && list.isOffering()) {
-            keep();
+            save();
         } else {
             model.writing().left(typed());
         }
@@ -264,7 +264,7 @@ public final class RemarkField extends VBox {
     }
 
     /** A search with results is not text; one without results is, since text may begin with a slash. */
-    private void keep() {
+    private void save() {
         if (isSearching() && list.isOffering()) {
             mark = "";
             model.writing().cancel();

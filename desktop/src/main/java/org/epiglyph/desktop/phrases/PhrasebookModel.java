@@ -272,7 +272,7 @@ public final class PhrasebookModel extends BatchEditor {
             Batch other = Glance.at(otherBatch).batch();
             Set<String> pictures = new HashSet<>();
             other.phrasebook().phrases().forEach(p -> pictures.addAll(PictureNames.in(p.text())));
-            workspace().folder().bringPictures(pictures, new BatchFolder(otherBatch).pictures());
+            workspace().folder().copyPictures(pictures, new BatchFolder(otherBatch).pictures());
             return other.phrasebook()
                     .phrases()
                     .stream()

@@ -196,7 +196,7 @@ public final class PhrasebookPlace implements Place {
     }
 
     @Override
-    public ObservableValue<String> aside() {
+    public ObservableValue<String> statusText() {
         return new ReadOnlyStringWrapper("");
     }
 

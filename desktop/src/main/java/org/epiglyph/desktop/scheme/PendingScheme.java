@@ -37,7 +37,7 @@ final class PendingScheme {
     }
 
     /** Stores a scheme, replacing the previous one; deletes that if empty. */
-    void keep(Optional<MarkScheme> scheme) throws Problem {
+    void save(Optional<MarkScheme> scheme) throws Problem {
         try {
             if (scheme.isEmpty()) {
                 Files.deleteIfExists(file());

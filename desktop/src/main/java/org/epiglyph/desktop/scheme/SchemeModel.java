@@ -89,7 +89,7 @@ public final class SchemeModel extends BatchEditor {
     }
 
     /** The scores of the sample student. */
-    public ReadOnlyObjectProperty<Scorecard> imaginedProperty() {
+    public ReadOnlyObjectProperty<Scorecard> sampleProperty() {
         return imagined.getReadOnlyProperty();
     }
 
@@ -209,12 +209,12 @@ public final class SchemeModel extends BatchEditor {
             workspace().edit(change.edit());
         }
         waiting.set(Optional.of(change).filter(_ -> waits));
-        keep(Optional.of(change.scheme()).filter(_ -> waits));
+        save(Optional.of(change.scheme()).filter(_ -> waits));
     }
 
-    private void keep(Optional<MarkScheme> scheme) {
+    private void save(Optional<MarkScheme> scheme) {
         serial().start(() -> {
-            kept.keep(scheme);
+            kept.save(scheme);
             return scheme;
         }, _ -> {}, this::refuse);
     }
@@ -233,7 +233,7 @@ public final class SchemeModel extends BatchEditor {
             try {
                 workspace().edit(change.edit());
                 waiting.set(Optional.empty());
-                keep(Optional.empty());
+                save(Optional.empty());
                 report(UiText.of("Scheme.inForce", change.moved().size()));
             } catch (EditRefused e) {
                 refuse(e.getMessage());
@@ -312,14 +312,14 @@ public final class SchemeModel extends BatchEditor {
     }
 
     /** Makes the sample student late by a number of hours; 0 for in time. */
-    public void imagineLate(BigDecimal hours) {
+    public void setSampleLateness(BigDecimal hours) {
         late = hours.signum() > 0
                 ? Optional.of(Duration.ofMinutes(hours.multiply(BigDecimal.valueOf(60)).longValue()))
                 : Optional.empty();
     }
 
     /** The sample student's result under the scheme as shown. */
-    public Result imaginedResult() {
+    public Result sampleResult() {
         return Scoring.result(draft.get(), imagined.get(), new Circumstances(batch().task().maximum(), late));
     }
 

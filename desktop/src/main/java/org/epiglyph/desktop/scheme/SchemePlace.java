@@ -154,7 +154,7 @@ public final class SchemePlace implements Place {
     }
 
     @Override
-    public ObservableValue<String> aside() {
+    public ObservableValue<String> statusText() {
         return new ReadOnlyStringWrapper(UiText.of("Scheme.aside"));
     }
 

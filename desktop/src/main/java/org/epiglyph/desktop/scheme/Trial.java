@@ -36,7 +36,7 @@ final class Trial extends VBox {
                 refusal, result, derivation);
         late = SaveOnLeave.field("", typed -> {
             try {
-                model.imagineLate(SaveOnLeave.optional(typed).orElse(BigDecimal.ZERO));
+                model.setSampleLateness(SaveOnLeave.optional(typed).orElse(BigDecimal.ZERO));
                 refusal.setText("");
             } catch (IllegalArgumentException e) {
                 refusal.setText(e.getMessage());
@@ -47,7 +47,7 @@ final class Trial extends VBox {
         late.setPromptText("\u2013");
         late.setAccessibleText(UiText.of("Scheme.trialLate"));
         late.getStyleClass().add("trial-score");
-        model.imaginedProperty().addListener((_, _, _) -> {
+        model.sampleProperty().addListener((_, _, _) -> {
             if (grid.getChildren().stream().anyMatch(Node::isFocused)) {
                 compute(); // the field being typed in stays under the hand
             } else {
@@ -64,7 +64,7 @@ final class Trial extends VBox {
             if (!criterion.isScored()) {
                 continue;
             }
-            Judgement judgement = model.imaginedProperty().get().judgement(criterion.id());
+            Judgement judgement = model.sampleProperty().get().judgement(criterion.id());
             String value = judgement.points()
                     .map(Criterion::format)
                     .or(() -> judgement.standing().map(s -> s == Standing.NOT_ATTEMPTED ? "n" : "x"))
@@ -89,7 +89,7 @@ final class Trial extends VBox {
     }
 
     private void compute() {
-        Result now = model.imaginedResult();
+        Result now = model.sampleResult();
         result.setText(UiText.of(now.complete() ? "Scheme.trialResult" : "Scheme.trialSoFar",
                 Criterion.format(now.value()), Criterion.format(now.maximum()))
                 + now.grade().filter(_ -> now.complete()).map(g -> "  \u00b7  " + g).orElse(""));

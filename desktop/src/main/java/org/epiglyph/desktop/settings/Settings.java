@@ -85,7 +85,7 @@ public final class Settings {
     }
 
     /** Saves the pen case for the next submission and the next start. */
-    public void keep(PenCase penCase) {
+    public void save(PenCase penCase) {
         write("pen-case", toStored(penCase));
     }
 
@@ -122,7 +122,7 @@ public final class Settings {
         return stored("view", View.FRESH, f -> json.readValue(f.toFile(), View.class));
     }
 
-    public void keep(View view) {
+    public void save(View view) {
         write("view", view);
     }
 
@@ -131,7 +131,7 @@ public final class Settings {
         return stored("window", Optional.empty(), f -> Optional.of(json.readValue(f.toFile(), WindowPlace.class)));
     }
 
-    public void keep(WindowPlace window) {
+    public void save(WindowPlace window) {
         write("window", window);
     }
 
@@ -140,7 +140,7 @@ public final class Settings {
         return stored("page-space", Optional.empty(), f -> Optional.of(json.readValue(f.toFile(), PageSpace.class)));
     }
 
-    public void keep(PageSpace space) {
+    public void save(PageSpace space) {
         write("page-space", space);
     }
 
@@ -149,7 +149,7 @@ public final class Settings {
         return stored("mail", Optional.empty(), f -> Optional.of(json.readValue(f.toFile(), MailHabit.class)));
     }
 
-    public void keep(MailHabit mail) {
+    public void save(MailHabit mail) {
         write("mail", mail);
     }
 
@@ -158,7 +158,7 @@ public final class Settings {
         return stored("mark-book", BookHabit.FRESH, f -> json.readValue(f.toFile(), BookHabit.class));
     }
 
-    public void keep(BookHabit book) {
+    public void save(BookHabit book) {
         write("mark-book", book);
     }
 
@@ -167,7 +167,7 @@ public final class Settings {
         return stored("speaking", SpeakingHabit.FRESH, f -> json.readValue(f.toFile(), SpeakingHabit.class));
     }
 
-    public void keep(SpeakingHabit speaking) {
+    public void save(SpeakingHabit speaking) {
         write("speaking", speaking);
     }
 
@@ -176,7 +176,7 @@ public final class Settings {
         return stored("shelf", ShelfHabit.FRESH, f -> json.readValue(f.toFile(), ShelfHabit.class));
     }
 
-    public void keep(ShelfHabit shelf) {
+    public void save(ShelfHabit shelf) {
         write("shelf", shelf);
     }
 

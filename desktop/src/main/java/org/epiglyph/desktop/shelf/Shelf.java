@@ -84,7 +84,7 @@ public final class Shelf implements Place {
         root.setFitToHeight(true);
         root.getStyleClass().add("place");
         equipLines();
-        takeDropped();
+        acceptDropped();
         habit.addListener((_, _, _) -> refresh());
         model.linesProperty().addListener((_, _, _) -> refresh());
         model.completeProperty().addListener((_, _, _) -> refresh());
@@ -128,7 +128,7 @@ public final class Shelf implements Place {
         });
     }
 
-    private void takeDropped() {
+    private void acceptDropped() {
         root.setOnDragOver(e -> {
             if (e.getDragboard().hasFiles()) {
                 e.acceptTransferModes(TransferMode.COPY);
@@ -144,7 +144,7 @@ public final class Shelf implements Place {
 
     /** Batches and copies of them are put onto the shelf; anything else starts a new batch. */
     void take(List<Path> places) {
-        model.bringOntoShelf(places, ways.collect);
+        model.addToShelf(places, ways.collect);
     }
 
     private void collect() {
@@ -179,7 +179,7 @@ public final class Shelf implements Place {
         }
         Form.show(find, !model.linesProperty().get().isEmpty());
         Form.show(byCourse, model.linesProperty().get().size() > 1);
-        showHowToBegin();
+        showIntroduction();
         if (lines.getSelectionModel().getSelectedIndex() < 0) {
             step(1);
         }
@@ -188,7 +188,7 @@ public final class Shelf implements Place {
         }
     }
 
-    private void showHowToBegin() {
+    private void showIntroduction() {
         Optional<BatchLine> fresh = model.linesProperty().get().size() == 1
                 ? model.linesProperty().get().stream().filter(BatchLine::isFresh).findFirst()
                 : Optional.empty();
@@ -322,7 +322,7 @@ public final class Shelf implements Place {
     private void restore() {
         new FileDialog(root.getScene().getWindow(), UiText.of("Shelf.act.restore")).kind("ZIP", "*.zip")
                 .open()
-                .ifPresent(file -> model.bringOntoShelf(List.of(file),
+                .ifPresent(file -> model.addToShelf(List.of(file),
                         _ -> showProblem(UiText.of("Shelf.noCopy", file.getFileName()))));
     }
 

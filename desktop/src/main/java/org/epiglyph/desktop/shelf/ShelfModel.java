@@ -110,7 +110,7 @@ final class ShelfModel {
     /** The batches that match the search. */
     List<BatchLine> found() {
         Letters wanted = Letters.of(letters.get());
-        return lines.get().stream().filter(b -> wanted.areIn(b.title() + " " + b.below())).toList();
+        return lines.get().stream().filter(b -> wanted.areFoundIn(b.title() + " " + b.below())).toList();
     }
 
     /** Reads the folder. */
@@ -224,10 +224,10 @@ final class ShelfModel {
      *
      * @param others receives the places that are neither, if there are any
      */
-    void bringOntoShelf(List<Path> places, Consumer<List<Path>> others) {
+    void addToShelf(List<Path> places, Consumer<List<Path>> others) {
         executor.start(() -> places.stream().filter(p -> isBatch(p) || isCopy(p)).toList(), own -> {
             if (!own.isEmpty()) {
-                work(() -> bringOntoShelf(own), UiText.of("Shelf.bringing"));
+                work(() -> addToShelf(own), UiText.of("Shelf.bringing"));
             }
             List<Path> rest = places.stream().filter(p -> !own.contains(p)).toList();
             if (!rest.isEmpty()) {
@@ -237,7 +237,7 @@ final class ShelfModel {
     }
 
     /** One that fails does not stop the others. */
-    private String bringOntoShelf(List<Path> own) throws Problem {
+    private String addToShelf(List<Path> own) throws Problem {
         List<String> failed = new ArrayList<>();
         for (Path place : own) {
             try {

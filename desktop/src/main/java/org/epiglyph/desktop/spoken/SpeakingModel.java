@@ -61,7 +61,7 @@ public final class SpeakingModel {
         this.sounds = sounds;
         work.start(settings::speaking, habit -> {
             minutes.set(habit.minutes());
-            minutes.subscribe((_, now) -> keep(settings, new SpeakingHabit(now.intValue())));
+            minutes.subscribe((_, now) -> save(settings, new SpeakingHabit(now.intValue())));
         }, model::refuse);
         look.setCycleCount(Animation.INDEFINITE);
         recover();
@@ -74,9 +74,9 @@ public final class SpeakingModel {
         });
     }
 
-    private void keep(Settings settings, SpeakingHabit habit) {
+    private void save(Settings settings, SpeakingHabit habit) {
         work.start(() -> {
-            settings.keep(habit);
+            settings.save(habit);
             return habit;
         }, _ -> {}, model::refuse);
     }
@@ -137,13 +137,13 @@ public final class SpeakingModel {
         now.set(Optional.of(
                 new Now(student, place, again.map(SpokenRemark::id).orElse(""), 0, most, 0)));
         work.start(() -> Speaking.begin(model.workspace(), student, place, again, sounds.microphone(), most),
-                this::begun, why -> {
+                this::started, why -> {
                     over();
                     model.refuse(why);
                 });
     }
 
-    private void begun(Speaking begun) {
+    private void started(Speaking begun) {
         speaking = Optional.of(begun);
         look.play();
         if (stopWanted) {
@@ -165,7 +165,7 @@ public final class SpeakingModel {
     }
 
     /** Stops and saves it. */
-    public void keep() {
+    public void save() {
         stop(false);
     }
 

@@ -56,7 +56,7 @@ class BesideTest {
     @Test
     void aRuleIsKeptAndReadAgainAndABrokenOneIsNamed() throws Exception {
         FilingRule rule = FilingRule.of("By/mail", FilingRule.FILE, "<family>_<given>_<free>");
-        assertThat(beside.keep(rule)).hasValue(shelf.resolve("filing rules").resolve("By mail.txt"));
+        assertThat(beside.save(rule)).hasValue(shelf.resolve("filing rules").resolve("By mail.txt"));
         write("filing rules/broken.txt");
         assertThat(beside.rules()).containsExactly(rule);
         assertThat(troubles).singleElement().asString().contains("broken.txt");
@@ -65,7 +65,7 @@ class BesideTest {
     @Test
     void aRuleThatCannotBeWrittenIsSaid() throws Exception {
         write("filing rules");
-        assertThat(beside.keep(FilingRule.of("By mail", FilingRule.FILE, "<family>_<given>_<free>"))).isEmpty();
+        assertThat(beside.save(FilingRule.of("By mail", FilingRule.FILE, "<family>_<given>_<free>"))).isEmpty();
         assertThat(troubles).singleElement().asString().contains("By mail.txt");
     }
 }

@@ -66,7 +66,7 @@ class CollectModelTest {
         assertThat(model.schemeProperty().get()).hasFileName("Tidal heights workbook.csv");
         assertThat(model.phrasebookProperty().get()).hasFileName("Tides and Passage Planning.csv");
         assertThat(model.nameProperty().get()).isEqualTo("Tidal heights workbook 2");
-        assertThat(model.planProperty().get().nothingFrom()).hasSize(2);
+        assertThat(model.planProperty().get().withoutFiles()).hasSize(2);
     }
 
     @Test
@@ -138,7 +138,7 @@ class CollectModelTest {
     @Test
     void aClassTypedAloneIsABatchToScoreOnPaper() throws Exception {
         act(() -> model.readFiles("", "Oral", "", "K-1 Example, Ada\nK-2 Example, Bao\n"));
-        assertThat(model.planProperty().get().nothingFrom()).hasSize(2);
+        assertThat(model.planProperty().get().withoutFiles()).hasSize(2);
         CompletableFuture<Path> made = new CompletableFuture<>();
         act(() -> model.make(made::complete));
         assertThat(Glance.at(made.get(20, TimeUnit.SECONDS)).batch().submissions()).hasSize(2);
@@ -149,7 +149,7 @@ class CollectModelTest {
         readMail();
         FilingRule rule = model.planProperty().get().rule().orElseThrow();
         FilingRule named = FilingRule.of("By mail", rule.level(), rule.written());
-        assertThat(model.beside().keep(named)).hasValue(shelf.resolve("filing rules/By mail.txt"));
+        assertThat(model.beside().save(named)).hasValue(shelf.resolve("filing rules/By mail.txt"));
         assertThat(model.beside().rules()).containsExactly(named);
         readMail();
         assertThat(model.planProperty().get().rule()).hasValue(named);
@@ -183,7 +183,7 @@ class CollectModelTest {
         Path batch = model.doneProperty().get().batch();
         CollectModel again = new CollectModel(shelf, model.background(), RecordServices.installed(),
                 Optional.of(batch));
-        assertThat(again.isAgain()).isTrue();
+        assertThat(again.isUpdate()).isTrue();
         assertThat(again.againName()).isEqualTo("by mail");
         act(() -> {
             again.addPlaces(List.of(folder.resolve("by mail")));

@@ -73,7 +73,7 @@ class DecisionsTest {
         for (RowFilter filter : List.of(RowFilter.ALL, RowFilter.QUESTIONS, RowFilter.KEPT, RowFilter.NOTHING,
                 RowFilter.SET_ASIDE)) {
             decisions.filter(filter);
-            long students = filter == RowFilter.ALL ? plan.get().nothingFrom().size() : 0;
+            long students = filter == RowFilter.ALL ? plan.get().withoutFiles().size() : 0;
             assertThat(decisions.rows()).as(filter.name()).hasSize((int) (decisions.countOf(filter) + students));
         }
         decisions.filter(RowFilter.NOTHING);

@@ -256,7 +256,7 @@ class DocumentFilesTest {
         assertThat(workspace.folder().pictures().resolve(name.toString())).exists();
         Path elsewhere = workspace.folder().pictures().resolve(name.toString());
         Files.delete(elsewhere);
-        files.bringPictures(PenCase.fresh()
+        files.copyPictures(PenCase.fresh()
                 .withAnother(Slot
                         .stamp(new Face.Picture(name.toString(), 1),
                                 Ink.MADDER, 20)),
@@ -265,7 +265,7 @@ class DocumentFilesTest {
         assertThat(elsewhere).as("brought from the pen case").exists();
         Files.delete(elsewhere);
         Phrase phrase = new Phrase("p1", "st", "As here: ![a star](picture:" + name + ")", "", Optional.empty());
-        files.bringPictures(PenCase.fresh(), new Phrasebook(List.of(phrase)));
+        files.copyPictures(PenCase.fresh(), new Phrasebook(List.of(phrase)));
         ends.take().run();
         assertThat(elsewhere).as("brought for a phrase").exists();
     }

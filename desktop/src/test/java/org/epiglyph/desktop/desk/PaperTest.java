@@ -95,7 +95,7 @@ class PaperTest extends InWindow {
     }
 
     private void hold(FxRobot robot, Slot slot) {
-        robot.interact(() -> model().keep(model().penCaseProperty().get().holding(0).withCurrent(slot)));
+        robot.interact(() -> model().save(model().penCaseProperty().get().holding(0).withCurrent(slot)));
     }
 
     private static PagePoint p(double x, double y) {

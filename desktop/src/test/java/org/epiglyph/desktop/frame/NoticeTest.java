@@ -20,7 +20,7 @@ class NoticeTest {
         assertThat(notice.textProperty().get()).isEqualTo("Two marks were copied.");
         notice.refuse("It is sealed.");
         assertThat(label.getPseudoClassStates()).isEmpty();
-        assertThat(notice.calmProperty().get()).isFalse();
+        assertThat(notice.informationProperty().get()).isFalse();
         assertThat(notice.textProperty().get()).isEqualTo("It is sealed.");
     }
 }

@@ -202,7 +202,7 @@ class HandBackPlaceTest extends InWindow {
         robot.clickOn("#hand-back-send");
         waitFor(() -> isThere(robot, "Handed back  \u00b7  1"));
         Workspace open = program.openBatch().orElseThrow();
-        LetterDraft.keep(open.folder(), "{task}", "Dear {name}.");
+        LetterDraft.save(open.folder(), "{task}", "Dear {name}.");
         robot.interact(() -> open.edit(new Edit.Together(List.of(new Edit.OpenAgain(second),
                 new Edit.RemoveMark(second, "n-" + second),
                 new Edit.SetScore(second, "c1", Optional.of(BigDecimal.valueOf(3))), new Edit.Seal(second)))));

@@ -42,7 +42,7 @@ class BookCountsTest {
         List<Column> columns = List.of(SCORE);
         BookCounts counts = new BookCounts(new SerialExecutor(away::add, back::add),
                 () -> new BookCounts.Of(batch, rows, columns, Context.NONE), () -> arrivals++);
-        counts.anew();
+        counts.recompute();
         return counts;
     }
 

@@ -129,8 +129,8 @@ class DeskModelTest extends AtBareDesk {
 
     @Test
     void thePenCaseIsTheSameAtTheNextStudent() {
-        desk.takeSlot(0);
-        desk.keep(desk.penCaseProperty().get().withCurrent(desk.penCaseProperty().get().current().withInk(Ink.PLUM)));
+        desk.selectSlot(0);
+        desk.save(desk.penCaseProperty().get().withCurrent(desk.penCaseProperty().get().current().withInk(Ink.PLUM)));
         desk.walk().step(1);
         assertThat(desk.penCaseProperty().get().current().ink()).isEqualTo(Ink.PLUM);
         assertThat(desk.newHead(PAGE, 0).ink()).isEqualTo(Ink.PLUM);
@@ -245,12 +245,12 @@ class DeskModelTest extends AtBareDesk {
         assertThat(desk.writing().phraseOf("Units! Here too.", "p1")).isEqualTo("p1");
         assertThat(desk.writing().phraseOf("No units", "p1")).isEmpty();
         desk.place(note("x"));
-        desk.writing().takeMostUsed(1);
+        desk.writing().insertMostUsed(1);
         assertThat(desk.chosen().one().orElseThrow().remark()).isEqualTo(new Remark("Units!", Audience.STUDENT, "p1"));
-        desk.writing().takeMostUsed(2);
+        desk.writing().insertMostUsed(2);
         assertThat(desk.noticeProperty().get()).isEqualTo("1 phrase is used so far.");
         desk.chosen().none();
-        desk.writing().takeMostUsed(1);
+        desk.writing().insertMostUsed(1);
         assertThat(desk.noticeProperty().get()).startsWith("Choose a mark first");
     }
 }

@@ -103,10 +103,10 @@ class PlacingTest extends AtBareDesk {
         desk.edit(new Edit.KeepPhrase(PLAIN.withText("{name}, see {words}.")));
         Mark used = placed(PLAIN, Selection.NONE);
         desk.chosen().choose(List.of(used.id()));
-        desk.writing().takeMostUsed(1);
+        desk.writing().insertMostUsed(1);
         assertThat(desk.noticeProperty().get()).startsWith("The phrase un needs details.");
         desk.edit(new Edit.KeepPhrase(PLAIN.withText("{name}, units!")));
-        desk.writing().takeMostUsed(1);
+        desk.writing().insertMostUsed(1);
         assertThat(desk.submission().findMark(used.id()).orElseThrow().remark().text())
                 .isEqualTo(desk.submission().student().givenName() + ", units!");
     }

@@ -75,19 +75,19 @@ class ScoresTest extends AtBareDesk {
         }
         assertThat(judged(ticks)).isEqualTo(Judgement.NONE);
         assertThat(desk.scores().count(ticks).orElseThrow().points()).isEqualByComparingTo("1.5");
-        desk.scores().takeCount(ticks);
+        desk.scores().acceptCount(ticks);
         assertThat(judged(ticks).points()).hasValueSatisfying(p -> assertThat(p).isEqualByComparingTo("1.5"));
     }
 
     @Test
     void asLastTimeBringsScoreAndRemark() {
-        desk.scores().asLastTime("c1");
+        desk.scores().scoreAsLastTime("c1");
         assertThat(desk.noticeProperty().get()).startsWith("This criterion has not been scored");
         desk.scores().judge("c1", Judgement.of(BigDecimal.TWO));
         desk.scores().write("c1", "Show the working.");
         String first = desk.submission().student().name();
         desk.walk().step(1);
-        desk.scores().asLastTime("c1");
+        desk.scores().scoreAsLastTime("c1");
         assertThat(desk.noticeProperty().get()).isEqualTo("Scored as for " + first + ".");
         assertThat(desk.submission().scores().score("c1")).hasValue(BigDecimal.TWO);
         assertThat(desk.submission().scores().remark("c1")).isEqualTo("Show the working.");

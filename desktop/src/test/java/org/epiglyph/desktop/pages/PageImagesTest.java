@@ -116,7 +116,7 @@ class PageImagesTest {
         Image plain = images.image(page, 1.5).get(20, TimeUnit.SECONDS);
         PageWord name = words.words().stream().filter(w -> w.text().equals("workbook")).findFirst().orElseThrow();
         cover = new PageCover(NameCover.of(new Student(new StudentKey("K"), "", "Workbook", "")), List.of());
-        images.coverAnew();
+        images.refreshCovers();
         assertThat(images.anyCached(page)).isNull();
         assertThat(images.text(page).get(20, TimeUnit.SECONDS).find("workbook")).isEmpty();
         Image covered = images.image(page, 1.5).get(20, TimeUnit.SECONDS);

@@ -158,9 +158,9 @@ class SchemeModelTest {
                 .hasValueSatisfying(w -> assertThat(w).contains("above the maximum"));
         assertThat(model.scoreSample(method(), "lots")).isPresent();
         assertThat(model.scoreSample(method(), "6,5")).isEmpty();
-        assertThat(model.imaginedResult().value()).isEqualByComparingTo("6.5");
+        assertThat(model.sampleResult().value()).isEqualByComparingTo("6.5");
         assertThat(model.scoreSample(method(), "x")).isEmpty();
-        assertThat(model.imaginedResult().derivation()).contains("Method: excused, does not count");
+        assertThat(model.sampleResult().derivation()).contains("Method: excused, does not count");
         assertThat(model.missing()).containsExactly("Method: no text says what earns the points.");
         model.replace(method().withMaximum(BigDecimal.TEN).named("Method", "why"));
         model.change(s -> s.withSections(List.of(Section.of("s", "Passage"))));

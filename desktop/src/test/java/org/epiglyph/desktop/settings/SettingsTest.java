@@ -18,7 +18,7 @@ class SettingsTest {
         PenCase changed = PenCase.fresh()
                 .holding(1)
                 .withCurrent(PenCase.fresh().slots().get(1).withInk(Ink.PLUM).withWidth(18));
-        new Settings(folder).keep(changed);
+        new Settings(folder).save(changed);
         assertThat(new Settings(folder).penCase()).isEqualTo(changed);
     }
 
@@ -32,7 +32,7 @@ class SettingsTest {
     @Test
     void aRoomForPagesThatIsNoneIsPutAside() throws Exception {
         assertThat(new Settings(folder).pageSpace()).isEmpty();
-        new Settings(folder).keep(new PageSpace(662, 760, 1.5));
+        new Settings(folder).save(new PageSpace(662, 760, 1.5));
         assertThat(new Settings(folder).pageSpace()).contains(new PageSpace(662, 760, 1.5));
         Files.writeString(folder.resolve("page-space.json"), "{\"width\": -1, \"height\": 760, \"output\": 1}");
         assertThat(new Settings(folder).pageSpace()).isEmpty();
@@ -42,7 +42,7 @@ class SettingsTest {
     void theShelfIsAsItWasLeftAndEachFolderIsThereOnce() {
         ShelfHabit habit = ShelfHabit.FRESH.with("/one").with("/other").with("/one").withByCourse(true);
         assertThat(habit.further()).containsExactly("/one", "/other");
-        new Settings(folder).keep(habit);
+        new Settings(folder).save(habit);
         assertThat(new Settings(folder).shelf()).isEqualTo(habit);
         assertThat(habit.without("/one").further()).containsExactly("/other");
     }

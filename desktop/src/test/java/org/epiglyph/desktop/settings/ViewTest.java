@@ -32,7 +32,7 @@ class ViewTest {
                 .withZoom(View.Zoom.of(1.25))
                 .withArrangement(View.Arrangement.FACING)
                 .withFolded(List.of("roll"));
-        settings.keep(view);
+        settings.save(view);
         settings.keepKeys(Map.of("Desk.act.history", "Shortcut+H"));
         settings.keepOwnWords(Set.of("Kestrel"));
         Settings again = new Settings(folder);

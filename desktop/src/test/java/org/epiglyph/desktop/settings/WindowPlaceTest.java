@@ -34,7 +34,7 @@ class WindowPlaceTest {
                 .isInstanceOf(IllegalArgumentException.class);
         Settings settings = new Settings(folder);
         WindowPlace place = new WindowPlace(10, 20, 1000, 700, false);
-        settings.keep(place);
+        settings.save(place);
         assertThat(settings.window()).contains(place);
         Files.writeString(folder.resolve("window.json"), "{\"x\":1,\"y\":2,\"width\":3,\"height\":4}");
         assertThat(settings.window()).isEmpty();

@@ -65,7 +65,7 @@ final class AsTyped extends AbstractVisitor {
     }
 
     private static void keepForm(Node node, Delimited form) {
-        if (isMeant(node, form.getOpeningDelimiter())) {
+        if (isFormatting(node, form.getOpeningDelimiter())) {
             return;
         }
         node.insertBefore(new Text(form.getOpeningDelimiter()));
@@ -80,7 +80,7 @@ final class AsTyped extends AbstractVisitor {
      * An asterisk after a letter or digit multiplies, two after a digit raise to a power, and underscores are parts of
      * names.
      */
-    private static boolean isMeant(Node node, String sign) {
+    private static boolean isFormatting(Node node, String sign) {
         String before = node.getPrevious() instanceof Text text ? text.getLiteral() : "";
         int last = before.isEmpty() ? ' ' : before.codePointBefore(before.length());
         return switch (sign) {

@@ -39,7 +39,7 @@ final class ZipReading implements AutoCloseable {
         this.budget = budget;
         this.entries = Collections.list(zip.getEntries());
         List<byte[]> unsaid = entries.stream()
-                .filter(ZipReading::isUnsaid)
+                .filter(ZipReading::isEncodingUndeclared)
                 .map(ZipArchiveEntry::getRawName)
                 .filter(n -> NameEncoding.decoded(n, StandardCharsets.UTF_8).isEmpty())
                 .toList();
@@ -117,7 +117,7 @@ final class ZipReading implements AutoCloseable {
         return items;
     }
 
-    private static boolean isUnsaid(ZipArchiveEntry entry) {
+    private static boolean isEncodingUndeclared(ZipArchiveEntry entry) {
         return !entry.getGeneralPurposeBit().usesUTF8ForNames()
                 && entry.getNameSource() == ZipArchiveEntry.NameSource.NAME && entry.getRawName() != null;
     }
@@ -127,7 +127,7 @@ final class ZipReading implements AutoCloseable {
      * accident.
      */
     private String name(ZipArchiveEntry entry) {
-        if (!isUnsaid(entry)) {
+        if (!isEncodingUndeclared(entry)) {
             return entry.getName();
         }
         String read = NameEncoding.decoded(entry.getRawName(), StandardCharsets.UTF_8)

@@ -52,14 +52,14 @@ public final class PlainLetters implements Spelling {
         }
         String composed = Normalizer.normalize(text, Normalizer.Form.NFC);
         Set<String> spelt = new LinkedHashSet<>();
-        for (String way : waysFor(composed)) {
+        for (String way : transliterations(composed)) {
             spelt.add(onlyWords(ways.computeIfAbsent(way, Transliterator::getInstance).transliterate(composed)));
         }
         return List.copyOf(spelt);
     }
 
     /** The rules for the scripts that occur in the text; creating and applying all of them takes long. */
-    private static List<String> waysFor(String text) {
+    private static List<String> transliterations(String text) {
         Set<UnicodeScript> scripts = text.codePoints()
                 .filter(Character::isLetter)
                 .mapToObj(UnicodeScript::of)

@@ -21,7 +21,7 @@ public final class OneRosterProtocol implements RecordService {
     }
 
     @Override
-    public boolean speaksAt(ServiceAddress address) {
+    public boolean serves(ServiceAddress address) {
         return address.path().equals(PATH) || address.path().endsWith(PATH);
     }
 

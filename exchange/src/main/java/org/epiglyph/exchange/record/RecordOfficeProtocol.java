@@ -18,7 +18,7 @@ final class RecordOfficeProtocol implements RecordService {
     }
 
     @Override
-    public boolean speaksAt(ServiceAddress address) {
+    public boolean serves(ServiceAddress address) {
         return true;
     }
 

@@ -14,7 +14,7 @@ public interface RecordService {
     Set<Ability> abilities();
 
     /** True if services at such an address use it; decided by the address alone, without a request. */
-    boolean speaksAt(ServiceAddress address);
+    boolean serves(ServiceAddress address);
 
     /** A client; nothing is sent yet. */
     RecordClient connect(Connection connection);

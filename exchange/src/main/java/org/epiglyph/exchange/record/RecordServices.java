@@ -62,7 +62,7 @@ public final class RecordServices {
 
     private RecordService protocol(ServiceAddress address) {
         return protocols.stream()
-                .filter(p -> p.speaksAt(address))
+                .filter(p -> p.serves(address))
                 .findFirst()
                 .orElseGet(RecordServices::usual);
     }

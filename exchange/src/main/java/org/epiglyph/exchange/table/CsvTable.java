@@ -110,7 +110,7 @@ public final class CsvTable implements Table {
                 continue;
             }
             Cell cell = row.get(place.column());
-            if (!says(cell.value(), change.getValue())) {
+            if (!hasValue(cell.value(), change.getValue())) {
                 out.append(text, at, cell.from()).append(written(change.getValue(), cell.quoted()));
                 at = cell.to();
             }
@@ -128,7 +128,7 @@ public final class CsvTable implements Table {
     }
 
     /** True if the cell has that value already, perhaps written differently: 7,50 equals 7.5. */
-    private static boolean says(String cell, CellValue value) {
+    private static boolean hasValue(String cell, CellValue value) {
         return switch (value) {
             case CellValue.Text(String text) -> cell.equals(text);
             case CellValue.Number(BigDecimal number) -> cell.strip().matches("-?\\d+([.,]\\d+)?")

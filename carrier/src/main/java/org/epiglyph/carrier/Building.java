@@ -331,7 +331,7 @@ final class Building {
             switch (one) {
                 case MARKED -> added.add("marked");
                 case SCORE -> added.add(Criterion.format(result.value()));
-                case GRADE -> result.grade().filter(_ -> result.complete()).ifPresent(added::add);
+                case GRADE -> result.finalGrade().ifPresent(added::add);
             }
         }
         return added;

@@ -95,7 +95,7 @@ record OutgoingSheet(String name, byte[] bytes, GradeSheet form, List<Message> n
                         .filter(_ -> columns.contains(Profile.Column.FEEDBACK));
         return new GradeSheet.Filled(
                 Optional.of(result.value()).filter(_ -> columns.contains(Profile.Column.SCORE)),
-                result.grade().filter(_ -> result.complete() && columns.contains(Profile.Column.GRADE)), text,
+                result.finalGrade().filter(_ -> columns.contains(Profile.Column.GRADE)), text,
                 byHeading);
     }
 

@@ -92,7 +92,7 @@ public record Proof(Batch batch, StudentKey student, List<Outgoing> files, Resul
 
     /** The grade as sent; empty before everything is scored. */
     public Optional<String> grade() {
-        return result.grade().filter(_ -> result.complete());
+        return result.finalGrade();
     }
 
     /** The score as sent. */

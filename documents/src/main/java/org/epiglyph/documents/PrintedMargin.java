@@ -20,6 +20,7 @@ import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PageGeometry;
 import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.documents.base.RemarkText;
+import org.epiglyph.documents.base.TextDirection;
 import org.epiglyph.documents.base.Typeface;
 
 /**
@@ -261,7 +262,7 @@ final class PrintedMargin {
         head.translate(left, top + m.of(SIZE));
         content.text(number, textFace, m.of(SIZE * NUMBER), head);
         double indent = left + m.of(4) + textFace.face().width(number, m.of(SIZE * NUMBER));
-        boolean fromRight = RemarkText.isRightToLeft(remark.text);
+        boolean fromRight = TextDirection.isRightToLeft(remark.text);
         for (int i = 0; i < remark.lines.size(); i++) {
             String line = fromRight ? RIGHT_TO_LEFT_MARK + remark.lines.get(i) : remark.lines.get(i);
             double start = i == 0 ? indent : left;

@@ -1,12 +1,12 @@
 package org.epiglyph.workspace;
 
-import com.fasterxml.jackson.core.JsonProcessingException;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Supplier;
 import org.epiglyph.core.Message;
 import org.epiglyph.places.WholeFile;
 import org.slf4j.Logger;
@@ -61,11 +61,14 @@ final class SummaryFile {
                     .filter(k -> stamp.equals(k.stamp()) && k.summary() != null
                             && k.summary().isWhole())
                     .map(Stored::overview);
-        } catch (JsonProcessingException | RuntimeException e) {
-            return Optional.empty(); // damaged, or of another version
-        } catch (IOException e) {
-            return Optional.empty(); // not written yet
+        } catch (IOException | RuntimeException e) {
+            return Optional.empty(); // not written yet, damaged, or of another version
         }
+    }
+
+    /** Writes the summary of a batch that is being closed; an unchanged batch has one already. */
+    static void update(BatchFolder folder, Supplier<Overview> overview) {
+        Stamp.of(folder).filter(s -> read(folder, s).isEmpty()).ifPresent(s -> write(folder, s, overview.get()));
     }
 
     /** The pace stored last: a session without an edit says nothing about it. */

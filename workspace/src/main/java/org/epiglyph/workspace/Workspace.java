@@ -11,6 +11,7 @@ import java.util.Optional;
 import java.util.concurrent.Executor;
 import java.util.function.Consumer;
 import java.util.function.Predicate;
+import java.util.function.Supplier;
 import java.util.stream.Stream;
 import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
@@ -234,9 +235,7 @@ public final class Workspace implements AutoCloseable {
             staging.moveIntoPlace();
             return entries;
         } catch (IOException e) {
-            throw new Problem(
-                    Message.of(Workspace.class, "filesCannotBePut"),
-                    e);
+            throw new Problem(Message.of(Workspace.class, "filesCannotBePut"), e);
         }
     }
 
@@ -291,7 +290,7 @@ public final class Workspace implements AutoCloseable {
         }
     }
 
-    private Optional<Entry> step(java.util.function.Supplier<Optional<Entry>> step) {
+    private Optional<Entry> step(Supplier<Optional<Entry>> step) {
         Optional<Entry> entry;
         synchronized (history) {
             refuseWhenStuck();
@@ -357,10 +356,7 @@ public final class Workspace implements AutoCloseable {
                 .toList();
     }
 
-    /**
-     * Names of the student's documents, of the hand-in that counts and those attached, whose bytes have changed. Reads
-     * them.
-     */
+    /** Like {@link #changedOriginals()}, of a student's counting hand-in and the attached documents. */
     public List<String> changedOriginals(StudentKey student) {
         Submission submission = batch().submission(student);
         return Originals.changed(folder, submission,
@@ -381,17 +377,13 @@ public final class Workspace implements AutoCloseable {
         try (lock; durable; lines) {
             durable.endCheckpoints();
         } catch (SQLException | IOException e) {
-            problem = problem.or(() -> Optional
-                    .of(new Problem(Message.of(Workspace.class, "notClosedInOrder"), e)));
+            problem = problem.or(() -> Optional.of(new Problem(Message.of(Workspace.class, "notClosedInOrder"), e)));
         }
         if (problem.isPresent()) {
             throw problem.get();
         }
         if (damage.isNone() || lines.reachesBack()) { // damage before a checkpoint is found again only by a full check
-            SummaryFile.Stamp.of(folder)
-                    .filter(s -> SummaryFile.read(folder, s).isEmpty()) // an unchanged batch has a summary already
-                    .ifPresent(s -> SummaryFile.write(folder, s,
-                            new Overview(Summary.of(history.batch(), history.lines()), damage)));
+            SummaryFile.update(folder, () -> new Overview(Summary.of(history.batch(), history.lines()), damage));
         }
     }
 

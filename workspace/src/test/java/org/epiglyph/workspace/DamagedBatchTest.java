@@ -16,7 +16,6 @@ import java.sql.PreparedStatement;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.time.Clock;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
@@ -28,7 +27,6 @@ import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.core.batch.Entry;
 import org.epiglyph.core.batch.Pages;
-import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.page.PageRef;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -43,13 +41,7 @@ class DamagedBatchTest {
     private Path folder;
 
     private Path marked() throws Exception {
-        Path batch = Examples.batch(folder);
-        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
-            for (int i = 0; i < EDITS; i++) {
-                workspace.edit(new Edit.PlaceMark(Examples.ADA, Examples.stroke("m" + i)));
-            }
-        }
-        return batch;
+        return Examples.marked(folder, EDITS);
     }
 
     private static void sql(Path batch, String... statements) throws SQLException {
@@ -231,16 +223,6 @@ class DamagedBatchTest {
         }
     }
 
-    /** Overwrites a page of the database file (SQLite file format 1.6: the page size is at offset 16). */
-    private static void tear(Path batch, String on) throws IOException {
-        byte[] bytes = Files.readAllBytes(batch.resolve("batch.sqlite"));
-        int page = (bytes[16] & 0xff) << 8 | bytes[17] & 0xff;
-        int at = new String(bytes, StandardCharsets.ISO_8859_1).indexOf(on) / page * page;
-        assertThat(at).isPositive();
-        Arrays.fill(bytes, at, at + page, (byte) 0xA5);
-        Files.write(batch.resolve("batch.sqlite"), bytes);
-    }
-
     /** A copy that can still be read, but is not what was collected. */
     @ParameterizedTest
     @ValueSource(strings = {"MIN", "MAX"})
@@ -252,47 +234,6 @@ class DamagedBatchTest {
         Path sound = folder.resolve("sound");
         BatchRepair.write(batch, sound, Clock.systemUTC());
         assertThat(Glance.at(sound).batch().task().title()).isEqualTo("Work");
-    }
-
-    /**
-     * Nothing tells how many lines there were: those missing in between are counted, those after the last cannot be.
-     */
-    @Test
-    void whereTheEndIsTornTooWhatIsMissingBetweenIsCounted() throws Exception {
-        Path batch = marked();
-        tear(batch, "\"m30\"");
-        tear(batch, "\"m" + (EDITS - 1) + "\"");
-        Files.delete(batch.resolve("batch.last"));
-        Path sound = folder.resolve("sound");
-        BatchRepair.Outcome outcome = BatchRepair.write(batch, sound, Clock.systemUTC());
-        List<Mark> marks = Glance.at(sound).batch().submission(Examples.ADA).marks();
-        assertThat(marks).hasSize(outcome.kept());
-        assertThat(outcome.leftOut()).as("of the page between").isPositive();
-        assertThat(marks.getLast().id()).isEqualTo("m" + (outcome.kept() + outcome.leftOut() - 1)).isGreaterThan("m30");
-    }
-
-    @ParameterizedTest
-    @ValueSource(booleans = {true, false})
-    void behindATornPageWhatCanBeReadIsBroughtOver(boolean numberKnown) throws Exception {
-        Path batch = marked();
-        tear(batch, "\"m30\"");
-        if (!numberKnown) {
-            Files.delete(batch.resolve("batch.last"));
-        }
-        assertThat(BatchRepair.check(batch, Clock.systemUTC()).findings()).singleElement()
-                .satisfies(f -> assertThat(f.key()).isEqualTo("HistoryReading.damagedBehind"));
-        Path sound = folder.resolve("sound");
-        BatchRepair.Outcome outcome = BatchRepair.write(batch, sound, Clock.systemUTC());
-        assertThat(outcome.leftOut()).isPositive();
-        assertThat(outcome.kept()).as("those before and those behind").isGreaterThan(30);
-        assertThat(outcome.kept() + outcome.leftOut()).isEqualTo(EDITS);
-        try (Workspace workspace = Workspace.open(sound, Clock.systemUTC())) {
-            assertThat(workspace.damage()).isEqualTo(Damage.NONE);
-            assertThat(workspace.lines()).hasSize(outcome.kept());
-            assertThat(workspace.batch().submission(Examples.ADA).marks()).extracting(m -> m.id())
-                    .contains("m0", "m" + (EDITS - 1))
-                    .doesNotContain("m30");
-        }
     }
 
     @Test

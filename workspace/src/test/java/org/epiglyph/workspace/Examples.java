@@ -3,10 +3,12 @@ package org.epiglyph.workspace;
 import java.io.ByteArrayInputStream;
 import java.math.BigDecimal;
 import java.nio.file.Path;
+import java.time.Clock;
 import java.time.ZoneId;
 import java.util.List;
 import java.util.Optional;
 import org.epiglyph.core.batch.Document;
+import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.ink.InkFit;
@@ -44,6 +46,17 @@ final class Examples {
             batch.place(task, SCHEME, Phrasebook.EMPTY);
         }
         return target;
+    }
+
+    /** The batch with strokes "m0", "m1" and so on, each placed by an edit. */
+    static Path marked(Path folder, int strokes) throws Exception {
+        Path batch = batch(folder);
+        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
+            for (int i = 0; i < strokes; i++) {
+                workspace.edit(new Edit.PlaceMark(ADA, stroke("m" + i)));
+            }
+        }
+        return batch;
     }
 
     static Stroke stroke(String id) {

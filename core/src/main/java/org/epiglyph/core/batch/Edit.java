@@ -30,12 +30,10 @@ import org.epiglyph.core.task.Task;
 public sealed interface Edit {
     /** An edit of one student's submission. */
     sealed interface OfSubmission extends Edit permits PlaceMark, ChangeMark, RemoveMark, SetScore, WriteOnTheWhole,
-            WritePrivately, Seal, OpenAgain, SeePage,
-            RecordReceipt, ReceiveHandIn, MakePages, LetCount, AttachFile, DetachFile,
-            OrderMark, TurnPage, BringBack, SetStanding, Judge,
-            WriteOnCriterion, Moderate, AcceptFinding, WithdrawAcceptance, LogLetter, StrikeLetter, ReceiveAnswer,
-            Reply, Enclose, RemoveEnclosure, LearnAddress, LearnOpened, SetLateness,
-            AssignMarker, KeepSpoken, RemoveSpoken {
+            WritePrivately, Seal, OpenAgain, SeePage, RecordReceipt, ReceiveHandIn, MakePages, LetCount, AttachFile,
+            DetachFile, OrderMark, TurnPage, BringBack, SetStanding, Judge, WriteOnCriterion, Moderate, AcceptFinding,
+            WithdrawAcceptance, LogLetter, StrikeLetter, ReceiveAnswer, Reply, Enclose, RemoveEnclosure, LearnAddress,
+            LearnOpened, SetLateness, AssignMarker, KeepSpoken, RemoveSpoken {
         StudentKey student();
     }
 
@@ -152,11 +150,7 @@ public sealed interface Edit {
         }
     }
 
-    /**
-     * New text for a remark on a criterion or on the whole.
-     *
-     * @param criterion id of the criterion; empty for the whole
-     */
+    /** @param criterion id of the criterion whose remark has new text; empty for the remark on the whole */
     record Respoken(StudentKey student, String criterion, String from, String to) {
         Respoken back() {
             return new Respoken(student, criterion, to, from);
@@ -243,9 +237,7 @@ public sealed interface Edit {
     /** Withdraws an acceptance. */
     record WithdrawAcceptance(StudentKey student, Acceptance acceptance) implements OfSubmission {}
 
-    /**
-     * Records that a letter was sent to a student, replacing an earlier entry for the same letter. A fact, not undone.
-     */
+    /** Records that a letter was sent, replacing an earlier entry for the same letter. A fact, not undone. */
     record LogLetter(StudentKey student, LetterSent letter) implements OfSubmission {}
 
     /** Records that a letter was not sent after all. A fact, not undone. */
@@ -285,11 +277,7 @@ public sealed interface Edit {
         }
     }
 
-    /**
-     * Uncovers names.
-     *
-     * @param who whose names
-     */
+    /** @param who whose names are uncovered */
     record UncoverNames(Set<StudentKey> who, String reason) implements OfBatch {
         public UncoverNames {
             who = Set.copyOf(who);
@@ -370,10 +358,7 @@ public sealed interface Edit {
         };
     }
 
-    /**
-     * True for anything the marker would want to undo. What was seen, what arrived or what was made of it is a fact,
-     * not an act.
-     */
+    /** True for anything the marker would want to undo, which excludes {@linkplain #isFact facts}. */
     default boolean isUndoable() {
         return switch (this) {
             case RecordReceipt _ -> false;

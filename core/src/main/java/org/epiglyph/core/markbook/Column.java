@@ -124,12 +124,12 @@ public sealed interface Column {
 
         /** Grades sort in the order of their scale, lowest first. */
         private static Cell grade(Batch batch, String grade) {
-            List<String> words = batch.scheme()
+            List<String> grades = batch.scheme()
                     .rules()
                     .grades()
                     .map(g -> g.boundaries().reversed().stream().map(b -> b.grade()).toList())
                     .orElse(List.of());
-            return Cell.ranked(grade, words.indexOf(grade));
+            return Cell.ranked(grade, grades.indexOf(grade));
         }
     }
 

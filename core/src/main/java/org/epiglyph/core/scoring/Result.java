@@ -49,9 +49,14 @@ public final class Result {
         return complete;
     }
 
-    /** By the grade scale; empty without a scale, or below it. */
+    /** By the grade scale, also of what is scored so far; empty without a scale, or below it. */
     public Optional<String> grade() {
         return grade;
+    }
+
+    /** The grade as it may be shown; empty as long as a criterion is unscored. */
+    public Optional<String> finalGrade() {
+        return grade.filter(_ -> complete);
     }
 
     /** Names of criteria and sections whose hurdle was missed. */

@@ -171,7 +171,7 @@ final class LookOverModel {
 
     private static String result(Result result) {
         return Criterion.format(result.value())
-                + result.grade().filter(_ -> result.complete()).map(g -> "  " + g).orElse("");
+                + result.finalGrade().map(g -> "  " + g).orElse("");
     }
 
     /** Accepts a finding, with a reason. */

@@ -119,11 +119,7 @@ public final class PageRoll extends Region {
         measure();
     }
 
-    /**
-     * Shows beside which marks there are spoken remarks, from the next marks on.
-     *
-     * @param ids of marks, one for each remark
-     */
+    /** @param ids of marks that have spoken remarks, one for each remark; shown from the next marks on */
     public void spoken(List<String> ids) {
         leaves.spoken(ids);
     }
@@ -143,20 +139,12 @@ public final class PageRoll extends Region {
         leaves.hints(places);
     }
 
-    /**
-     * Shows pages that are pictures straightened, or as they are; only the view changes.
-     *
-     * @return true for straightened
-     */
+    /** Straightens pages that are pictures, or shows them as they are; true if they are now straightened. */
     public boolean toggleStraight() {
         return leaves.toggleStraight();
     }
 
-    /**
-     * Shows pages with more contrast, or as they are.
-     *
-     * @return true for more
-     */
+    /** Raises the contrast of pages, or shows them as they are; true if it is now raised. */
     public boolean toggleContrast() {
         return leaves.toggleContrast();
     }
@@ -210,7 +198,7 @@ public final class PageRoll extends Region {
         scroll.set(Math.clamp(top, 0, Math.max(0, bar.getMax())));
     }
 
-    /** The leaf at a place of the scene, or the nearest one; empty if there is none. */
+    /** The leaf nearest to a place of the scene; empty if there is none. */
     public Optional<PageLeaf> leafAt(double sceneX, double sceneY) {
         Point2D p = sceneToLocal(sceneX, sceneY);
         OptionalInt row = rowAt(p.getX(), p.getY());
@@ -285,10 +273,7 @@ public final class PageRoll extends Region {
         return leaves.of(page).isPresent();
     }
 
-    /**
-     * Where a box of a page is, in pixels from the roll's beginning and the view's left edge; empty for pages not in
-     * the roll.
-     */
+    /** Where a box of a page is, in pixels from the roll's beginning and the view's left edge; empty if not here. */
     public Optional<PageBox> placeOf(PageRef page, PageBox box) {
         return rows.of(page).map(i -> {
             PageBox s = rows.get(i).geometry().toShown(box);
@@ -300,10 +285,7 @@ public final class PageRoll extends Region {
 
     /** The page's edges in pixels, as for {@link #placeOf}. */
     Optional<RollLayout.Place> edges(PageRef page) {
-        return rows.of(page)
-                .map(layout::place)
-                .map(
-                        p -> new RollLayout.Place(p.left() - across, p.top(), p.width(), p.height()));
+        return rows.of(page).map(i -> layout.place(i).shiftedLeft(across));
     }
 
     private void onScroll(ScrollEvent event) {

@@ -28,6 +28,7 @@ import org.epiglyph.core.marks.Ink;
 import org.epiglyph.desktop.frame.Slant;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.documents.base.RemarkText;
+import org.epiglyph.documents.base.TextDirection;
 
 /**
  * The text of a remark, set in its ink: bold, emphasis, lists, links and pictures of CommonMark, or one line of it if
@@ -71,7 +72,7 @@ public final class RemarkView extends VBox {
         Label line = Slant.of(new Label(plain.replaceAll("\\s+", " ")));
         line.getStyleClass().addAll("remark-line", view.ink);
         line.setMaxWidth(Double.MAX_VALUE);
-        if (RemarkText.isRightToLeft(plain)) {
+        if (TextDirection.isRightToLeft(plain)) {
             line.setNodeOrientation(NodeOrientation.RIGHT_TO_LEFT);
         }
         view.getChildren().add(line);

@@ -44,6 +44,10 @@ final class RollLayout {
             return top + height;
         }
 
+        Place shiftedLeft(double by) {
+            return new Place(left - by, top, width, height);
+        }
+
         /** The distance of an outside point, in pixels across and down together; 0 inside. */
         private double distance(double x, double y) {
             return Math.max(0, Math.max(left - x, x - left - width)) + Math.max(0, Math.max(top - y, y - bottom()));

@@ -92,7 +92,7 @@ final class Trial extends VBox {
         Result now = model.sampleResult();
         result.setText(UiText.of(now.complete() ? "Scheme.trialResult" : "Scheme.trialSoFar",
                 Criterion.format(now.value()), Criterion.format(now.maximum()))
-                + now.grade().filter(_ -> now.complete()).map(g -> "  \u00b7  " + g).orElse(""));
+                + now.finalGrade().map(g -> "  \u00b7  " + g).orElse(""));
         derivation.setText(String.join("\n", now.derivation()));
     }
 }

@@ -1,6 +1,5 @@
 package org.epiglyph.documents.base;
 
-import com.ibm.icu.text.Bidi;
 import java.util.Map;
 import java.util.Set;
 import java.util.regex.Pattern;
@@ -71,14 +70,9 @@ public final class RemarkText {
         return MADE_BY.stream().noneMatch(text::contains) && !LIST.matcher(text).lookingAt();
     }
 
-    /** True if the text reads from right to left: by its first letter (Unicode Standard Annex 9, rules P2 and P3). */
-    public static boolean isRightToLeft(String text) {
-        return Bidi.getBaseDirection(text) == Bidi.RTL;
-    }
-
     /** True if a block of the tree reads from right to left. */
     public static boolean isRightToLeft(Node block) {
-        return isRightToLeft(PLAIN.render(block));
+        return TextDirection.isRightToLeft(PLAIN.render(block));
     }
 
     /** The sign before the items of an unnumbered list: a plus or minus may be meant as such. */

@@ -1,6 +1,5 @@
 package org.epiglyph.documents.rendition;
 
-import com.ibm.icu.text.Bidi;
 import com.openhtmltopdf.bidi.support.ICUBidiReorderer;
 import com.openhtmltopdf.bidi.support.ICUBidiSplitter;
 import com.openhtmltopdf.outputdevice.helper.BaseRendererBuilder.FontStyle;
@@ -17,6 +16,7 @@ import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.font.PDFont;
 import org.apache.pdfbox.pdmodel.font.PDType0Font;
 import org.epiglyph.core.Message;
+import org.epiglyph.documents.base.TextDirection;
 import org.epiglyph.documents.base.Typeface;
 import org.jsoup.Jsoup;
 import org.jsoup.helper.W3CDom;
@@ -143,7 +143,7 @@ final class MarkupPages {
         return text.codePoints()
                 .allMatch(c -> c >= ' ' && c < 127 || c == '\n' || c == '\t'
                         || Character.getType(c) != Character.FORMAT && Character.getType(c) != Character.CONTROL
-                                && c < 0x2100 && Bidi.getBaseDirection(Character.toString(c)) != Bidi.RTL
+                                && c < 0x2100 && !TextDirection.isRightToLeft(Character.toString(c))
                                 && Typeface.SERIF.has(c));
     }
 
@@ -244,12 +244,9 @@ final class MarkupPages {
         builder.useFont(face::open, family, weight, style, true);
     }
 
-    /**
-     * A block whose first letter runs from right to left does so as a whole (Unicode Standard Annex 9, rules P2 and
-     * P3).
-     */
+    /** A block that reads from right to left does so as a whole. */
     private static void turn(Element block) {
-        if (block.attr("dir").isEmpty() && Bidi.getBaseDirection(block.text()) == Bidi.RTL) {
+        if (block.attr("dir").isEmpty() && TextDirection.isRightToLeft(block.text())) {
             block.attr("dir", "rtl");
         }
     }

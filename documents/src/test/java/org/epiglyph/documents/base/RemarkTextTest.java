@@ -91,9 +91,9 @@ class RemarkTextTest {
     @Test
     void aBlockThatReadsFromRightToLeftIsMarkedAsSuch() {
         String peace = "\u05e9\u05dc\u05d5\u05dd";
-        assertThat(RemarkText.isRightToLeft("12: " + peace + " and more")).isTrue();
-        assertThat(RemarkText.isRightToLeft("Say " + peace)).isFalse();
-        assertThat(RemarkText.isRightToLeft("12")).isFalse();
+        assertThat(TextDirection.isRightToLeft("12: " + peace + " and more")).isTrue();
+        assertThat(TextDirection.isRightToLeft("Say " + peace)).isFalse();
+        assertThat(TextDirection.isRightToLeft("12")).isFalse();
         assertThat(RemarkText.markup("*" + peace + "*\n\nand more")).contains("<p dir=\"rtl\"><em>", "<p>and more</p>");
         assertThat(RemarkText.markup("* " + peace + "\n* two")).contains("<ul dir=\"rtl\">");
         assertThat(RemarkText.markup("* one\n* " + peace)).doesNotContain("dir=");

@@ -37,10 +37,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
-/**
- * Pages of everything other than PDF. Office files are converted without LibreOffice here, so that the tests are the
- * same on every machine.
- */
+/** Pages of everything other than PDF; without LibreOffice, so that the tests are the same on every machine. */
 class RenditionsTest {
     @TempDir
     private Path folder;

@@ -23,7 +23,6 @@ import java.nio.file.FileSystem;
 import java.nio.file.FileSystems;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.Arrays;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
@@ -51,19 +50,20 @@ final class TextShaping {
 
     private TextShaping() {}
 
-    /** @param arguments {@code in}, and a folder of jars; or {@code out of}, a class path and the folder to write the classes to */
+    /** @param arguments a class path, and the folder to write the corrected classes to */
     public static void main(String[] arguments) throws IOException {
-        if (arguments[0].equals("in")) {
-            try (Stream<Path> files = Files.list(Path.of(arguments[1]))) {
-                for (Path jar : files.filter(TextShaping::isLinux).toList()) {
-                    correct(jar, Optional.empty());
-                }
+        for (String entry : arguments[0].split(File.pathSeparator)) {
+            if (isLinux(Path.of(entry))) {
+                correct(Path.of(entry), Optional.of(Path.of(arguments[1])));
             }
-        } else {
-            for (String entry : Arrays.asList(arguments[1].split(File.pathSeparator))) {
-                if (isLinux(Path.of(entry))) {
-                    correct(Path.of(entry), Optional.of(Path.of(arguments[2])));
-                }
+        }
+    }
+
+    /** Corrects the classes in the jars of a folder. */
+    static void correctIn(Path folder) throws IOException {
+        try (Stream<Path> files = Files.list(folder)) {
+            for (Path jar : files.filter(TextShaping::isLinux).toList()) {
+                correct(jar, Optional.empty());
             }
         }
     }

@@ -9,10 +9,12 @@ import java.util.concurrent.locks.LockSupport;
 import javafx.application.Platform;
 import javafx.stage.Stage;
 import org.epiglyph.command.EpiglyphCommand;
+import org.epiglyph.core.Problem;
 import org.epiglyph.desktop.EpiglyphApplication;
 import org.epiglyph.desktop.OpeningWindow;
 import org.epiglyph.desktop.Program;
 import org.epiglyph.desktop.RunCommand;
+import org.epiglyph.desktop.Toolkit;
 import org.epiglyph.desktop.desk.Desk;
 import org.epiglyph.desktop.paper.PageLeaf;
 import org.epiglyph.desktop.settings.Settings;
@@ -31,13 +33,16 @@ public final class StartProgram {
         Path batch = Path.of(arguments[0]);
         String[] command = {"run", "--shelf", batch.getParent().toString(), "--settings",
                 batch.resolveSibling("settings").toString()};
-        EpiglyphCommand.run(command, new RunCommand(start -> launch(start, batch, Until.valueOf(arguments[1]))));
+        Toolkit toolkit = Toolkit.start();
+        EpiglyphCommand.run(command,
+                new RunCommand(start -> launch(start, toolkit, batch, Until.valueOf(arguments[1]))));
     }
 
-    private static void launch(Program.Start start, Path batch, Until until) {
+    private static void launch(Program.Start start, Toolkit toolkit, Path batch, Until until) throws Problem {
         Settings settings = new Settings(start.settings());
         OpeningWindow window = new OpeningWindow(settings);
-        Platform.startup(() -> {
+        toolkit.await();
+        Platform.runLater(() -> {
             EpiglyphApplication.warm();
             AtomicReference<Optional<Program>> program = new AtomicReference<>(Optional.empty());
             window.open(new Stage(), () -> {

@@ -74,7 +74,7 @@ class CollectAgainKillTest {
         Random random = new Random(8);
         int before = 0;
         for (int kill = 0; kill < KILLS; kill++) {
-            collectUntilKilled(source, batch, random.nextInt(500));
+            collectUntilKilled(source, batch, kill % 2 == 1, random.nextInt(500));
             before = Math.max(before, agree(batch, kill));
         }
         assertThat(before).as("hand-ins came between the kills").isGreaterThan(3);
@@ -102,7 +102,8 @@ class CollectAgainKillTest {
         }
     }
 
-    private static void collectUntilKilled(Path source, Path batch, long millis) throws Exception {
+    /** @param afterOne true to wait until it has collected once, however slow the machine */
+    private static void collectUntilKilled(Path source, Path batch, boolean afterOne, long millis) throws Exception {
         Process process = new ProcessBuilder(ProcessHandle.current().info().command().orElseThrow(),
                 "-XX:TieredStopAtLevel=1", "--enable-native-access=ALL-UNNAMED", "-cp",
                 System.getProperty("java.class.path"),
@@ -111,6 +112,9 @@ class CollectAgainKillTest {
                 .start();
         try (BufferedReader out = process.inputReader()) {
             out.readLine();
+            if (afterOne) {
+                assertThat(out.readLine()).isEqualTo("collecting");
+            }
             process.waitFor(millis, TimeUnit.MILLISECONDS);
             process.toHandle().destroyForcibly();
             process.waitFor();

@@ -55,6 +55,8 @@ class JourneyKillTest {
                 try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
                     PageMaking.all(workspace, Progress.NONE);
                 }
+                System.out.println("made");
+                System.out.flush();
             }
         }
     }
@@ -75,6 +77,9 @@ class JourneyKillTest {
                     .start();
             try (BufferedReader out = process.inputReader()) {
                 out.readLine();
+                if (kill % 2 == 1) { // within a later batch, however slow the machine
+                    assertThat(out.readLine()).isEqualTo("made");
+                }
                 process.waitFor(200 + random.nextInt(2500), TimeUnit.MILLISECONDS);
                 process.toHandle().destroyForcibly();
                 process.waitFor();

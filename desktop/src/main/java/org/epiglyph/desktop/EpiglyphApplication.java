@@ -7,6 +7,7 @@ import javafx.application.Application;
 import javafx.application.Platform;
 import javafx.stage.Stage;
 import org.epiglyph.command.discreet.Uncaught;
+import org.epiglyph.core.Problem;
 import org.epiglyph.desktop.frame.Closing;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.settings.Settings;
@@ -29,13 +30,15 @@ public final class EpiglyphApplication extends Application {
     private record Begun(Program.Start start, OpeningWindow window) {}
 
     /**
-     * Starts the toolkit and returns when the window is closed.
+     * Opens the window as soon as the toolkit has started, and returns when the window is closed.
      *
+     * @throws Problem               if there is no display to open a window on
      * @throws IllegalStateException if the program could not be created
      */
-    public static void launch(Program.Start start) {
+    public static void launch(Program.Start start, Toolkit toolkit) throws Problem {
         OpeningWindow window = new OpeningWindow(new Settings(start.settings()));
         BEGUN.set(new Begun(start, window));
+        toolkit.await();
         Application.launch(EpiglyphApplication.class);
         window.failure().ifPresent(cause -> {
             throw new IllegalStateException("The program could not be made", cause);

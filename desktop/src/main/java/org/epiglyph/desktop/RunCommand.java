@@ -3,8 +3,9 @@ package org.epiglyph.desktop;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.Callable;
-import java.util.function.Consumer;
+import java.util.stream.Stream;
 import org.epiglyph.command.EpiglyphCommand;
 import org.epiglyph.command.OptionFile;
 import org.epiglyph.core.Problem;
@@ -33,15 +34,27 @@ public final class RunCommand implements Callable<Integer> {
     @Option(names = "--mail-port", defaultValue = "0", description = "Port of a mail service on this machine to suggest.")
     private int mailPort;
 
-    private final Consumer<Program.Start> launching;
+    /** Requests for text instead of a window. */
+    private static final Set<String> QUESTIONS = Set.of("-h", "--help", "-V", "--version");
+    private final Launching launching;
 
-    /** @param launching opens the window and returns when it is closed */
-    public RunCommand(Consumer<Program.Start> launching) {
+    /** Opens the window and returns when it is closed. */
+    @FunctionalInterface
+    public interface Launching {
+        /** @throws Problem if there is no display to open a window on */
+        void launch(Program.Start start) throws Problem;
+    }
+
+    public RunCommand(Launching launching) {
         this.launching = launching;
     }
 
     public static void main(String[] arguments) throws IOException {
-        EpiglyphCommand.run(arguments, new RunCommand(EpiglyphApplication::launch));
+        Optional<Toolkit> early = Stream.of(arguments).anyMatch(QUESTIONS::contains)
+                ? Optional.empty()
+                : Optional.of(Toolkit.start()); // before it is certain that the window is needed
+        EpiglyphCommand.run(arguments,
+                new RunCommand(start -> EpiglyphApplication.launch(start, early.orElseGet(Toolkit::start))));
     }
 
     @Override
@@ -50,7 +63,7 @@ public final class RunCommand implements Callable<Integer> {
         String token = tokenFile == null ? "" : OptionFile.text(tokenFile);
         Program.Start start = new Program.Start(shelf == null ? folders.shelf() : shelf,
                 settings == null ? folders.settings() : settings, recordOffice, token).withMail(mailPort);
-        launching.accept(start.with(new Simulated(Optional.ofNullable(tablet), Optional.ofNullable(voice))));
+        launching.launch(start.with(new Simulated(Optional.ofNullable(tablet), Optional.ofNullable(voice))));
         return 0;
     }
 }

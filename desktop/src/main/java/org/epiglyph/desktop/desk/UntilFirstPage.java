@@ -10,7 +10,7 @@ import org.epiglyph.desktop.paper.PageRoll;
  * that takes long is not waited for, nor does a key or a press wait.
  */
 final class UntilFirstPage extends AnimationTimer {
-    private static final long AT_MOST = Duration.ofMillis(400).toNanos();
+    private static final long AT_MOST = Duration.ofSeconds(1).toNanos();
     private final PageRoll pages;
     private final Runnable then;
     private long begin;

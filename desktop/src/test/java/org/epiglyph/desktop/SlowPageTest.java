@@ -9,12 +9,14 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.ZoneId;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.TimeUnit;
 import javafx.scene.control.Button;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.Pages;
@@ -46,6 +48,7 @@ class SlowPageTest {
     private static Path worlds;
     private Program program;
     private Path folder;
+    private Path withoutPages;
 
     /** Forms each of which draws the next one ten times (ISO 32000-2, 8.10). */
     private static byte[] nestedForms() {
@@ -69,18 +72,22 @@ class SlowPageTest {
     @Start
     void start(Stage stage) throws Exception {
         Path world = worlds.resolve(String.valueOf(System.nanoTime()));
-        folder = world.resolve("shelf/slow");
+        folder = batch(world.resolve("shelf/slow"), new Pages.Ready(1, ""));
+        withoutPages = batch(world.resolve("shelf/none"), new Pages.None(Message.literal("of an unknown kind")));
+        program = Screen.start(stage, folder, world);
+    }
+
+    private static Path batch(Path folder, Pages pages) throws Exception {
         Files.createDirectories(folder.getParent());
         try (NewBatch batch = NewBatch.at(folder)) {
             Originals.Stored slow = batch.store("d1", "slow.pdf", new ByteArrayInputStream(nestedForms()));
             batch.add(new Student(new StudentKey("K-1"), "Ada", "Slow", ""),
-                    List.of(new HandIn(1, Optional.empty(), "", List
-                            .of(new Document("d1", "slow.pdf", slow.sha256(), slow.bytes(), new Pages.Ready(1, ""),
-                                    "test")))));
+                    List.of(new HandIn(1, Optional.empty(), "",
+                            List.of(new Document("d1", "slow.pdf", slow.sha256(), slow.bytes(), pages, "test")))));
             batch.place(new Task("", "", "Work", "", Optional.empty(), ZoneId.of("UTC"), BigDecimal.TEN),
                     MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY);
         }
-        program = Screen.start(stage, folder, world);
+        return folder;
     }
 
     @AfterEach
@@ -114,5 +121,20 @@ class SlowPageTest {
         robot.interact(() -> program.toDesk(folder));
         Screen.waitFor(() -> Screen.isThere(robot, ".ledger-foot"));
         assertThat(robot.lookup("#draw-longer").tryQuery()).as("the page is still being drawn").isEmpty();
+    }
+
+    @Test
+    void theLedgerIsThereAtOnceWhereThereIsNoPage(FxRobot robot) {
+        robot.interact(() -> program.toDesk(withoutPages));
+        List<Boolean> ledger = new ArrayList<>();
+        Screen.waitFor(() -> {
+            robot.interact(() -> {
+                if (Screen.isThere(robot, ".no-pages")) {
+                    ledger.add(Screen.isThere(robot, ".ledger-foot"));
+                }
+            });
+            return !ledger.isEmpty();
+        });
+        assertThat(ledger.getFirst()).as("together with the reason why there is no page").isTrue();
     }
 }

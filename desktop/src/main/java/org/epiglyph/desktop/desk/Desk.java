@@ -269,7 +269,9 @@ public final class Desk implements Place {
     public void arrive() {
         files.copyPictures(model.penCaseProperty().get(), model.batch().phrasebook());
         open();
-        firstPage.start();
+        if (!firstPage.isFinished()) {
+            firstPage.start();
+        }
         Platform.runLater(pages::requestFocus);
     }
 
@@ -311,6 +313,9 @@ public final class Desk implements Place {
 
     private void shown() {
         showMarks();
+        if (pages.pages().isEmpty()) { // none is there yet, or none was handed in
+            firstPage.over();
+        }
         if (!firstPage.isFinished()) {
             return;
         }

@@ -21,6 +21,7 @@ final class ChangedLine extends HBox {
         this.criterion = criterion.id();
         getStyleClass().add("changed-line");
         text.setId("changed-" + criterion.id());
+        text.setWrapText(true);
         Button back = new Button(UiText.of("Ledger.takeBack"));
         back.getStyleClass().add("link-button");
         back.setId("take-back-" + criterion.id());

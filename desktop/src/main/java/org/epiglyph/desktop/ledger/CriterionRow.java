@@ -78,8 +78,8 @@ final class CriterionRow extends VBox {
         this.next = next;
         evidence = new EvidenceList(go);
         sayings = new CriterionText(model, criterion);
-        hint = new HintLine(criterion, sayings);
         changed = new ChangedLine(model, criterion);
+        hint = new HintLine(criterion, sayings, changed);
         choice = choice();
         count = new CountLine(criterion, () -> showRefusal(model.scores().acceptCount(criterion)));
         remarkArea = new AutosaveArea(model, UiText.of("Ledger.onCriterion"), 1, Audience.STUDENT,
@@ -375,12 +375,17 @@ final class CriterionRow extends VBox {
         pseudoClassStateChanged(ACTIVE, active);
         name.setWrapText(active);
         if ((active || differs) && !getChildren().contains(remarkArea)) {
-            getChildren().addAll(getChildren().indexOf(changed), above);
+            getChildren().addAll(getChildren().indexOf(settled), above);
             getChildren().addAll(getChildren().indexOf(refusal), List.of(count, evidence, remarkArea));
         }
         List<Node> open = new ArrayList<>(List.of(hint, evidence, remarkArea));
         choice.map(Choice::node).ifPresent(open::add);
         open.forEach(node -> Form.show(node, active));
+        if (active) {
+            hint.takeChange();
+        } else if (!getChildren().contains(changed)) {
+            getChildren().add(getChildren().indexOf(refusal), changed);
+        }
         Form.show(count, active && model.scores().count(criterion).isPresent() || differs);
         Form.show(settled, !active && !settled.getText().isEmpty());
         if (!active) {

@@ -9,14 +9,22 @@ import org.epiglyph.core.scoring.Judgement;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.UiText;
 
-/** The bounds of an open criterion, and on demand the derivation of its figure. */
+/**
+ * The bounds of an open criterion, or in their place what the pointer has just changed; and on demand the derivation of
+ * its figure.
+ */
 final class HintLine extends HBox {
     private final CriterionText sayings;
     private final Label hint = new Label();
     private final Label derivation = new Label();
 
-    HintLine(Criterion criterion, CriterionText sayings) {
+    private final ChangedLine changed;
+
+    HintLine(Criterion criterion, CriterionText sayings, ChangedLine changed) {
         this.sayings = sayings;
+        this.changed = changed;
+        hint.visibleProperty().bind(changed.visibleProperty().not());
+        hint.managedProperty().bind(hint.visibleProperty());
         hint.getStyleClass().add("hint");
         hint.setWrapText(true);
         HBox.setHgrow(hint, Priority.ALWAYS);
@@ -52,6 +60,14 @@ final class HintLine extends HBox {
     void showDerivation() {
         if (derivation.isVisible()) {
             derivation.setText(sayings.why());
+        }
+    }
+
+    /** Takes the change into this line, where it moves nothing that the pointer may be on its way to. */
+    void takeChange() {
+        if (!getChildren().contains(changed)) {
+            HBox.setHgrow(changed, Priority.ALWAYS);
+            getChildren().addFirst(changed);
         }
     }
 

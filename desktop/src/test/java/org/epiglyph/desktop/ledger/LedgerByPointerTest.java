@@ -132,11 +132,13 @@ class LedgerByPointerTest extends InWindow {
         robot.clickOn("#score-c1");
         waitFor(() -> scale(robot).getWidth() > 100);
         Point2D pressed = scale(robot).at(new BigDecimal("6.5"));
+        Point2D next = row(robot, "c2").localToScreen(0, 0);
         robot.clickOn(pressed, MouseButton.PRIMARY);
         assertThat(score("c1")).as("nothing was scored, so that a press scores").isEqualByComparingTo("6.5");
         assertThat(text(robot, "#changed-c1")).isEqualTo("not scored, now 6.5");
         WaitForAsyncUtils.waitForFxEvents();
         assertThat(scale(robot).at(new BigDecimal("6.5"))).as("the scale stays under the pointer").isEqualTo(pressed);
+        assertThat(row(robot, "c2").localToScreen(0, 0)).as("and so does the next row").isEqualTo(next);
         robot.clickOn(scale(robot).at(new BigDecimal("2.5")), MouseButton.PRIMARY);
         assertThat(score("c1")).isEqualByComparingTo("6.5");
         assertThat(isFocused(robot, "#score-c1")).isTrue();

@@ -32,9 +32,13 @@ final class ChangedLine extends HBox {
                 .ifPresent(b -> model.scores().judge(b.criterion(), b.before())));
         getChildren().addAll(text, back);
         show();
+        close();
     }
 
-    /** Shows the change if the last act was one of this criterion by the pointer. */
+    /**
+     * Shows the change if the last act was one of this criterion by the pointer. Where it would move rows that the
+     * pointer may be on, the line stays empty until it is {@linkplain #close closed}.
+     */
     void show() {
         Optional<String> said = model.scores()
                 .byPointer()
@@ -43,7 +47,14 @@ final class ChangedLine extends HBox {
                         figure(model.submission().scores().judgement(criterion))));
         text.setText(said.orElse(""));
         setVisible(said.isPresent());
-        setManaged(said.isPresent());
+        if (said.isPresent() || getParent() instanceof HintLine) {
+            close();
+        }
+    }
+
+    /** Takes no more space if it is empty. */
+    void close() {
+        setManaged(isVisible());
     }
 
     private static String figure(Judgement judgement) {

@@ -386,6 +386,7 @@ final class CriterionRow extends VBox {
         } else if (!getChildren().contains(changed)) {
             getChildren().add(getChildren().indexOf(refusal), changed);
         }
+        changed.close();
         Form.show(count, active && model.scores().count(criterion).isPresent() || differs);
         Form.show(settled, !active && !settled.getText().isEmpty());
         if (!active) {

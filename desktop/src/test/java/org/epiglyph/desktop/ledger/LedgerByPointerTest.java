@@ -127,6 +127,26 @@ class LedgerByPointerTest extends InWindow {
     }
 
     @Test
+    void theNextCriterionStaysUnderThePointerThatScoresIt(FxRobot robot) {
+        atDesk(robot);
+        robot.clickOn("#score-c1");
+        waitFor(() -> scale(robot).getWidth() > 100);
+        robot.clickOn(scale(robot).at(new BigDecimal("6.5")), MouseButton.PRIMARY).clickOn("#score-c2");
+        waitFor(() -> scale(robot).getParent() == row(robot, "c2"));
+        WaitForAsyncUtils.waitForFxEvents();
+        assertThat(robot.lookup("#changed-c1").query().getParent().isVisible()).as("still reported").isTrue();
+        Point2D pressed = scale(robot).at(new BigDecimal("3"));
+        robot.clickOn(pressed, MouseButton.PRIMARY);
+        waitFor(() -> score("c2") != null);
+        WaitForAsyncUtils.waitForFxEvents();
+        assertThat(robot.lookup("#changed-c1").query().getParent().isVisible()).as("no longer").isFalse();
+        assertThat(scale(robot).at(new BigDecimal("3"))).isEqualTo(pressed);
+        double before = row(robot, "c1").getBoundsInLocal().getHeight();
+        robot.clickOn("#score-c1").clickOn("#score-c2");
+        waitFor(() -> row(robot, "c1").getBoundsInLocal().getHeight() < before - 10);
+    }
+
+    @Test
     void aScoreThatIsThereChangesOnlyByDraggingItsThumbAndThatIsSaid(FxRobot robot) {
         atDesk(robot);
         robot.clickOn("#score-c1");

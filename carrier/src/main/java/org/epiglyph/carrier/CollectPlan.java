@@ -319,7 +319,7 @@ public final class CollectPlan implements AutoCloseable {
     }
 
     /** The files of a student in the source's order. */
-    public List<Item> itemsOf(StudentKey student) {
+    List<Item> itemsOf(StudentKey student) {
         return byStudent().getOrDefault(student, List.of());
     }
 
@@ -348,7 +348,7 @@ public final class CollectPlan implements AutoCloseable {
     }
 
     /** When the file was handed in, by the record or the sheet. */
-    public Optional<Instant> at(Item item) {
+    Optional<Instant> at(Item item) {
         return item.recorded()
                 .map(HandedIn::at)
                 .or(() -> studentOf(item).flatMap(s -> sheet().flatMap(g -> g.handedIn(s, task().zone()))));

@@ -20,7 +20,7 @@ import org.epiglyph.workspace.Workspace;
 /** Encloses a file of the marker's with the work of some students. It is stored once, however many receive it. */
 public final class Enclosing {
     /** The largest file that can be enclosed, in bytes: 25 MB. */
-    public static final long LARGEST = 25_000_000;
+    static final long LARGEST = 25_000_000;
 
     private Enclosing() {}
 

@@ -77,7 +77,7 @@ public final class Planning {
                     .orElse("Class");
         }
 
-        public FromFiles due(Optional<Instant> other, ZoneId otherZone, Duration otherGrace) {
+        FromFiles due(Optional<Instant> other, ZoneId otherZone, Duration otherGrace) {
             return new FromFiles(places, sheet, title, other, otherZone, otherGrace, encoding, students, known);
         }
 
@@ -85,7 +85,7 @@ public final class Planning {
             return new FromFiles(places, sheet, title, due, zone, grace, other, students, known);
         }
 
-        public FromFiles with(List<Student> typed, List<FilingRule> rules) {
+        FromFiles with(List<Student> typed, List<FilingRule> rules) {
             return new FromFiles(places, sheet, title, due, zone, grace, encoding, typed, rules);
         }
     }
@@ -218,7 +218,7 @@ public final class Planning {
     // --- the sheet
 
     /** Reads a grade sheet from a file of its own. */
-    public static GradeSheet read(Path sheet) throws Problem {
+    static GradeSheet read(Path sheet) throws Problem {
         try {
             if (Files.size(sheet) > LARGEST_SHEET) {
                 throw new Problem(

@@ -188,7 +188,7 @@ public record Profile(MarkedPdf.Form form, Sheet sheet, SheetPlace place, Set<Fe
     }
 
     /** The profile as text: comments begin with #, every other line is a name, an equals sign and a value. */
-    public String text() {
+    String text() {
         return """
                 # What students are handed back.
                 # pages: annotations, printed margin, or flattened

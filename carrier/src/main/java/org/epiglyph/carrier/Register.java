@@ -38,7 +38,7 @@ import org.epiglyph.workspace.BatchFolder;
  */
 record Register(Sheet sheet, String nameEncoding, List<Line> lines) {
     /** A batch without a register, as those of the first version. */
-    public static final Register EMPTY = new Register(null, null, List.of());
+    static final Register EMPTY = new Register(null, null, List.of());
     private static final ObjectMapper JSON = new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT);
 
     public Register {
@@ -120,7 +120,7 @@ record Register(Sheet sheet, String nameEncoding, List<Line> lines) {
     }
 
     /** Reads the register of a batch. */
-    public static Register read(BatchFolder folder) throws Problem {
+    static Register read(BatchFolder folder) throws Problem {
         if (!Files.exists(folder.register())) {
             return EMPTY;
         }
@@ -137,14 +137,14 @@ record Register(Sheet sheet, String nameEncoding, List<Line> lines) {
     }
 
     /** The filing rule of a batch, if one is known. */
-    public static Optional<FilingRule> rule(BatchFolder folder) throws Problem {
+    static Optional<FilingRule> rule(BatchFolder folder) throws Problem {
         return Files.exists(folder.filingRule())
                 ? Optional.of(RuleFile.read(folder.filingRule()))
                 : Optional.empty();
     }
 
     /** The grade sheet of a batch as received, if there is one. */
-    public Optional<GradeSheet> gradeSheet(BatchFolder folder) throws Problem {
+    Optional<GradeSheet> gradeSheet(BatchFolder folder) throws Problem {
         Path file = folder.gradeSheet(sheet == null ? "csv" : sheet.ending());
         if (!Files.exists(file)) {
             return Optional.empty();

@@ -28,9 +28,4 @@ public class InvalidValue extends IllegalArgumentException {
                 ? invalid.message
                 : Message.literal(String.valueOf(refusal.getMessage()));
     }
-
-    /** The message as a value. */
-    public final Message asMessage() {
-        return message;
-    }
 }

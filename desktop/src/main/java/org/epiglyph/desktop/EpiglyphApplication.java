@@ -35,7 +35,7 @@ public final class EpiglyphApplication extends Application {
      * @throws Problem               if there is no display to open a window on
      * @throws IllegalStateException if the program could not be created
      */
-    public static void launch(Program.Start start, Toolkit toolkit) throws Problem {
+    static void launch(Program.Start start, Toolkit toolkit) throws Problem {
         OpeningWindow window = new OpeningWindow(new Settings(start.settings()));
         BEGUN.set(new Begun(start, window));
         toolkit.await();

@@ -62,7 +62,7 @@ public final class OpeningWindow {
     }
 
     /** Why the program could not be created; the window is closed then. */
-    public Optional<Throwable> failure() {
+    Optional<Throwable> failure() {
         return failure;
     }
 

@@ -337,7 +337,7 @@ public final class Program {
     }
 
     /** Ends the program's work: background work is stopped, batches are closed and the last settings are saved. */
-    public void end() {
+    void end() {
         background.cancel();
         close();
         collecting.end();

@@ -35,7 +35,7 @@ public final class Intake {
      * @param password what the marker entered; used once and stored nowhere
      * @return as {@link #examine}; still locked if the password is wrong
      */
-    public static Pages unlock(Path file, Path rendition, String password) throws IOException {
+    static Pages unlock(Path file, Path rendition, String password) throws IOException {
         return examine(file, rendition, Optional.of(password));
     }
 

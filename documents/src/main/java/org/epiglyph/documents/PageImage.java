@@ -7,9 +7,4 @@ package org.epiglyph.documents;
  * @param height pixels
  * @param argb   rows from the top, one opaque pixel per entry; not to be changed
  */
-public record PageImage(int width, int height, int[] argb) {
-    /** Memory used, in bytes. */
-    public long bytes() {
-        return 4L * argb.length;
-    }
-}
+public record PageImage(int width, int height, int[] argb) {}

@@ -151,7 +151,7 @@ public record ClassFigures(BigDecimal maximum, Sample results, Map<String, Integ
     }
 
     /** How long the remaining work takes at the marker's pace; empty if that is unknown, or nothing is left. */
-    public Optional<Duration> timeLeft() {
+    Optional<Duration> timeLeft() {
         return left == 0 ? Optional.empty() : marking.pace().map(p -> p.multipliedBy(left));
     }
 

@@ -13,7 +13,7 @@ import org.apache.commons.statistics.distribution.TDistribution;
  */
 public record Contrast(int first, int second, double difference, Interval interval, Optional<Double> effect) {
     /** Compares two groups; empty if one has fewer than two figures, or there is no spread at all. */
-    public static Optional<Contrast> of(Sample first, Sample second) {
+    static Optional<Contrast> of(Sample first, Sample second) {
         int n = first.size();
         int m = second.size();
         if (n < 2 || m < 2) {
@@ -34,7 +34,7 @@ public record Contrast(int first, int second, double difference, Interval interv
     }
 
     /** True if a difference of this size may be due to chance. */
-    public boolean isWithinChance() {
+    boolean isWithinChance() {
         return interval.has(0);
     }
 }

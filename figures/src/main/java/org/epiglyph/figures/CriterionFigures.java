@@ -38,7 +38,7 @@ public record CriterionFigures(Criterion criterion, Sample scores, double facili
     }
 
     /** True if neither the lowest nor the highest quarter of the scale is used, given enough scores. */
-    public boolean isMiddleAlone() {
+    boolean isMiddleAlone() {
         double maximum = criterion.maximum().doubleValue();
         return scores.size() >= ENOUGH && scores.least() > maximum * EDGE && scores.most() < maximum * (1 - EDGE);
     }

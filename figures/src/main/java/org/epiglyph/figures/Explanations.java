@@ -54,7 +54,7 @@ public final class Explanations {
     }
 
     /** How reliable the result is. */
-    public static Optional<String> reliability(ClassFigures figures) {
+    static Optional<String> reliability(ClassFigures figures) {
         ItemAnalysis items = figures.items();
         if (items.alpha().isEmpty() || items.students() < FEW) {
             return Optional.empty();
@@ -78,7 +78,7 @@ public final class Explanations {
     }
 
     /** How a section of the class compares with the others. */
-    public static String section(String name, Contrast contrast) {
+    static String section(String name, Contrast contrast) {
         return name + " is " + apart(contrast, "students") + effect(contrast);
     }
 
@@ -120,14 +120,14 @@ public final class Explanations {
     }
 
     /** Whether results given late in the evening differ. */
-    public static Optional<String> evening(ClassFigures figures) {
+    static Optional<String> evening(ClassFigures figures) {
         return figures.marking()
                 .evening()
                 .map(c -> "Results scored between 21:00 and 5:00 are " + apart(c, "results"));
     }
 
     /** Whether results given after the last change of the mark scheme differ. */
-    public static Optional<String> change(ClassFigures figures) {
+    static Optional<String> change(ClassFigures figures) {
         return figures.marking()
                 .changed()
                 .map(c -> "Results scored after the last change of the mark scheme are " + apart(c, "results"));
@@ -156,19 +156,6 @@ public final class Explanations {
     private static String between(Relation relation) {
         return two(relation.correlation()) + ", 95% interval " + two(relation.interval().low()) + " to "
                 + two(relation.interval().high());
-    }
-
-    /** Which phrase is used most. */
-    public static Optional<String> phrases(ClassFigures figures) {
-        return figures.phrases()
-                .stream()
-                .findFirst()
-                .map(u -> "Your most used phrase is \u201c" + u.phrase().text() + "\u201d: "
-                        + times(u.times()) + ", for " + count(u.students(), "student") + ".");
-    }
-
-    private static String times(int times) {
-        return times == 1 ? "once" : times == 2 ? "twice" : times + " times";
     }
 
     /** How one student did compared with the class: on which criteria better or worse than the mean. */
@@ -200,7 +187,7 @@ public final class Explanations {
     }
 
     /** How long marking takes, and how long the rest will take. */
-    public static Optional<String> pace(ClassFigures figures) {
+    static Optional<String> pace(ClassFigures figures) {
         return figures.marking()
                 .pace()
                 .map(p -> "A submission takes you " + time(p) + figures.timeLeft()
@@ -209,7 +196,7 @@ public final class Explanations {
     }
 
     /** Which students are late or missing. */
-    public static Optional<String> missing(ClassFigures figures) {
+    static Optional<String> missing(ClassFigures figures) {
         List<String> parts = new ArrayList<>();
         if (figures.nothing() > 0) {
             parts.add("nothing was received from " + figures.nothing());
@@ -297,7 +284,7 @@ public final class Explanations {
     }
 
     /** "8 min" or "2 h 10 min"; started minutes count, except the first. */
-    public static String time(Duration duration) {
+    static String time(Duration duration) {
         if (duration.toMinutes() == 0) {
             return "less than a minute";
         }

@@ -15,7 +15,7 @@ public record Interval(double low, double high) {
     }
 
     /** True if the value may be this one. */
-    public boolean has(double figure) {
+    boolean has(double figure) {
         return low <= figure && figure <= high;
     }
 }

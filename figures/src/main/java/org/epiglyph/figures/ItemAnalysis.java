@@ -21,14 +21,14 @@ import org.apache.commons.statistics.distribution.FDistribution;
 public record ItemAnalysis(int students, Optional<Double> alpha, Optional<Interval> interval,
         Optional<Double> standardError, List<Optional<Double>> discriminations) {
     /** Fewer students than this say nothing. */
-    public static final int LEAST = 3;
+    static final int LEAST = 3;
 
     public ItemAnalysis {
         discriminations = List.copyOf(discriminations);
     }
 
     /** @param scores one row per student, each with a figure for every criterion */
-    public static ItemAnalysis of(double[][] scores) {
+    static ItemAnalysis of(double[][] scores) {
         int n = scores.length;
         int k = n == 0 ? 0 : scores[0].length;
         if (n < LEAST || k < 2) {

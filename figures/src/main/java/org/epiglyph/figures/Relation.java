@@ -25,7 +25,7 @@ public record Relation(int first, int second, int students, double correlation, 
      *
      * @param scores one row per student, each with a figure for every criterion
      */
-    public static List<Relation> of(double[][] scores) {
+    static List<Relation> of(double[][] scores) {
         if (scores.length < LEAST || scores[0].length < 2) {
             return List.of();
         }
@@ -52,7 +52,7 @@ public record Relation(int first, int second, int students, double correlation, 
     }
 
     /** True if a correlation of this size may be due to chance. */
-    public boolean isWithinChance() {
+    boolean isWithinChance() {
         return interval.has(0);
     }
 }

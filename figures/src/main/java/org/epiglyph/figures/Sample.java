@@ -1,10 +1,8 @@
 package org.epiglyph.figures;
 
-import java.util.Optional;
 import org.apache.commons.statistics.descriptive.DoubleStatistics;
 import org.apache.commons.statistics.descriptive.Quantile;
 import org.apache.commons.statistics.descriptive.Statistic;
-import org.apache.commons.statistics.distribution.TDistribution;
 
 /**
  * A sample of figures.
@@ -33,21 +31,21 @@ public record Sample(double[] values) {
     }
 
     /** The sample standard deviation (divided by the count less one); 0 for one figure, NaN for none. */
-    public double spread() {
+    double spread() {
         return DoubleStatistics.of(java.util.EnumSet.of(Statistic.STANDARD_DEVIATION), values)
                 .getAsDouble(Statistic.STANDARD_DEVIATION);
     }
 
-    public double least() {
+    double least() {
         return DoubleStatistics.of(java.util.EnumSet.of(Statistic.MIN), values).getAsDouble(Statistic.MIN);
     }
 
-    public double most() {
+    double most() {
         return DoubleStatistics.of(java.util.EnumSet.of(Statistic.MAX), values).getAsDouble(Statistic.MAX);
     }
 
     /** The quantile, by Hyndman and Fan's seventh definition, as in R and spreadsheets. */
-    public double quantile(double share) {
+    double quantile(double share) {
         return Quantile.withDefaults().with(Quantile.EstimationMethod.HF7).evaluate(values, share);
     }
 
@@ -65,16 +63,7 @@ public record Sample(double[] values) {
     }
 
     /** The interquartile range; NaN without figures. */
-    public Interval middleHalf() {
+    Interval middleHalf() {
         return new Interval(quantile(QUARTER), quantile(1 - QUARTER));
-    }
-
-    /** The confidence interval of the mean, by Student's t; empty with fewer than two figures. */
-    public Optional<Interval> meanInterval() {
-        if (size() < 2) {
-            return Optional.empty();
-        }
-        double t = TDistribution.of(size() - 1.0).inverseSurvivalProbability((1 - Interval.CONFIDENCE) / 2);
-        return Optional.of(Interval.around(mean(), t * spread() / Math.sqrt(size())));
     }
 }

@@ -16,7 +16,7 @@ public record Trend(double slope, double start, Interval interval, Optional<Cont
     private static final int LEAST = 3;
 
     /** @param inOrder results in the order in which they were given; empty with fewer than three of them */
-    public static Optional<Trend> of(double[] inOrder) {
+    static Optional<Trend> of(double[] inOrder) {
         int n = inOrder.length;
         if (n < LEAST) {
             return Optional.empty();
@@ -33,7 +33,7 @@ public record Trend(double slope, double start, Interval interval, Optional<Cont
                         new Sample(java.util.Arrays.copyOfRange(inOrder, n - third, n)))));
     }
 
-    public boolean isWithinChance() {
+    boolean isWithinChance() {
         return interval.has(0);
     }
 }

@@ -186,8 +186,6 @@ class FiguresTest {
             assertThat(List.of(u.times(), u.students(), u.under("c2"), u.under("c1"), u.under("")))
                     .containsExactly(3, 2, 2, 0, 1);
         });
-        assertThat(Explanations.phrases(figures)).contains(
-                "Your most used phrase is \u201cGive the unit.\u201d: 3 times, for 2 students.");
     }
 
     @Test

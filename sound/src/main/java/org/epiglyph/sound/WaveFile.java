@@ -46,7 +46,7 @@ public final class WaveFile implements AutoCloseable {
     }
 
     /** Forces everything appended to the disk. */
-    public void keep() throws IOException {
+    void keep() throws IOException {
         header();
         file.force(false);
     }

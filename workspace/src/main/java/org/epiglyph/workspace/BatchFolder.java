@@ -48,7 +48,7 @@ public record BatchFolder(Path root) {
     }
 
     /** What was collected, and every edit. */
-    public Path database() {
+    Path database() {
         return root.resolve("batch.sqlite");
     }
 

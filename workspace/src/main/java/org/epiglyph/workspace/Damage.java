@@ -10,7 +10,7 @@ import org.epiglyph.core.Message;
  */
 public record Damage(List<Message> findings) {
     /** No damage. */
-    public static final Damage NONE = new Damage(List.of());
+    static final Damage NONE = new Damage(List.of());
 
     public Damage {
         findings = List.copyOf(findings);

@@ -269,7 +269,7 @@ public final class Workspace implements AutoCloseable {
     }
 
     /** Redoes what was last undone; empty if there is nothing to redo. */
-    public Optional<Entry> redo(Optional<StudentKey> scope) {
+    Optional<Entry> redo(Optional<StudentKey> scope) {
         return redo(scope, _ -> {});
     }
 

@@ -174,7 +174,7 @@ public final class Batch {
     }
 
     /** What decides a student's result besides the scores. */
-    public Circumstances circumstances(Submission submission) {
+    Circumstances circumstances(Submission submission) {
         return new Circumstances(task.maximum(), lateness(submission).map(Lateness::sinceDue));
     }
 

@@ -20,7 +20,7 @@ import org.epiglyph.core.roster.StudentKey;
  */
 public record Covers(List<StudentKey> roster, List<StudentKey> scripts, List<Strip> strips) {
     /** Names were never covered. */
-    public static final Covers NONE = new Covers(List.of(), List.of(), List.of());
+    static final Covers NONE = new Covers(List.of(), List.of(), List.of());
 
     public Covers {
         strips = List.copyOf(strips);

@@ -34,7 +34,7 @@ public final class EditRefused extends RuntimeException {
     }
 
     /** True if some other act of the marker lifts the refusal. */
-    public boolean isTemporary() {
+    boolean isTemporary() {
         return forNow;
     }
 }

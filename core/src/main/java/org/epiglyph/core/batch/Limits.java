@@ -10,7 +10,7 @@ import java.util.Optional;
  * @param nearBoundary a result within this many points of a grade boundary needs a second look; empty for never
  */
 public record Limits(Optional<BigDecimal> remarkBelow, Optional<BigDecimal> nearBoundary) {
-    public static final Limits NONE = new Limits(Optional.empty(), Optional.empty());
+    static final Limits NONE = new Limits(Optional.empty(), Optional.empty());
 
     public Limits {
         if (remarkBelow.filter(p -> p.signum() < 0 || p.compareTo(BigDecimal.valueOf(100)) > 0).isPresent()) {

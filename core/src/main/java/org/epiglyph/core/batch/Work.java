@@ -22,7 +22,7 @@ import org.epiglyph.core.roster.StudentKey;
 public record Work(Map<StudentKey, Instant> judged, Map<StudentKey, Duration> spent,
         Optional<Instant> schemeChanged) {
     /** After this long without an edit the marker is taken to be away. */
-    public static final Duration PAUSE = Duration.ofMinutes(5);
+    static final Duration PAUSE = Duration.ofMinutes(5);
 
     public Work {
         judged = new LinkedHashMap<>(judged);

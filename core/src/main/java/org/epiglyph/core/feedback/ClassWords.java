@@ -16,7 +16,7 @@ import org.epiglyph.core.scoring.Result;
 /** What students may be told about their class without revealing anybody's result or rank. */
 public final class ClassWords {
     /** With fewer results nothing is told, since individuals could be identified (common practice, no source). */
-    public static final int LEAST = 5;
+    static final int LEAST = 5;
     private static final int PARTS = 8;
 
     private ClassWords() {}

@@ -50,7 +50,7 @@ public final class Feedback {
     }
 
     /** For example "Inks: madder for units, plum for reasoning."; empty where no mark for the student has a meaning. */
-    public static String legend(Submission submission) {
+    static String legend(Submission submission) {
         Set<String> meanings = new LinkedHashSet<>();
         for (Mark mark : submission.marksForStudent()) {
             if (!mark.head().meaning().isEmpty()) {

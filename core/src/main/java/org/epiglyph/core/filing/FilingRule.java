@@ -46,7 +46,7 @@ public record FilingRule(String name, int level, List<Part> parts) {
         }
 
         /** Its name in a written rule. */
-        public String word() {
+        String word() {
             return word;
         }
 

@@ -29,7 +29,7 @@ public record Cubic(PagePoint first, PagePoint second, PagePoint end) {
     }
 
     /** This curve moved by so many points. */
-    public Cubic movedBy(double dx, double dy) {
+    Cubic movedBy(double dx, double dy) {
         return new Cubic(first.movedBy(dx, dy), second.movedBy(dx, dy), end.movedBy(dx, dy));
     }
 
@@ -40,7 +40,7 @@ public record Cubic(PagePoint first, PagePoint second, PagePoint end) {
      * @param from  0 to 1
      * @param to    above from, up to 1
      */
-    public Cubic between(PagePoint start, double from, double to) {
+    Cubic between(PagePoint start, double from, double to) {
         PagePoint a = at(start, from);
         PagePoint d = at(start, to);
         double share = (to - from) / 3;

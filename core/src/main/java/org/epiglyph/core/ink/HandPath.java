@@ -10,7 +10,7 @@ import org.epiglyph.core.page.PagePoint;
  */
 public final class HandPath {
     /** The largest distance of the fitted path from a place the hand went through, in points. */
-    public static final double TOLERANCE = 0.25;
+    static final double TOLERANCE = 0.25;
     private static final double CALM = 0.35;
     private final List<PagePoint> points = new ArrayList<>();
     private final List<Double> swells = new ArrayList<>();

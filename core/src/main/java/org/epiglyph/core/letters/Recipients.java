@@ -39,7 +39,7 @@ public record Recipients(Condition condition, Optional<BigDecimal> under, Set<St
     }
 
     /** The students who meet a condition that needs no further value. */
-    public static Recipients of(Condition condition) {
+    static Recipients of(Condition condition) {
         return new Recipients(condition, Optional.empty(), Set.of());
     }
 

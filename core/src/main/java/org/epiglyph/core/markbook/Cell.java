@@ -13,7 +13,7 @@ import org.epiglyph.core.scoring.Criterion;
  * @param isFigure true if the rank is a number to calculate with
  */
 public record Cell(String text, Optional<BigDecimal> rank, boolean isFigure) {
-    public static final Cell EMPTY = text("");
+    static final Cell EMPTY = text("");
 
     /** By rank, then by text; empty cells come last in either direction. */
     static Comparator<Cell> order(boolean descending) {

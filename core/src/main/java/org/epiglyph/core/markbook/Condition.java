@@ -34,7 +34,7 @@ public enum Condition {
      *
      * @param context what is known besides the batch
      */
-    public boolean holds(Batch batch, Submission submission, Context context) {
+    boolean holds(Batch batch, Submission submission, Context context) {
         Stage stage = submission.stage(batch.scheme());
         return switch (this) {
             case NOT_SCORED -> !submission.scores().isComplete(batch.scheme());

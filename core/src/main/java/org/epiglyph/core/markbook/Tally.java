@@ -18,12 +18,12 @@ public record Tally(int count, BigDecimal sum, BigDecimal squares) {
     private static final MathContext DIGITS = MathContext.DECIMAL64;
 
     /** With a cell's content; text changes nothing. */
-    public Tally with(Cell cell) {
+    Tally with(Cell cell) {
         return changed(cell, 1);
     }
 
     /** Without a cell's content. */
-    public Tally without(Cell cell) {
+    Tally without(Cell cell) {
         return changed(cell, -1);
     }
 

@@ -21,7 +21,7 @@ public record Lasso(List<PagePoint> loop) {
     }
 
     /** True if the place is within the loop, by the even-odd rule. */
-    public boolean contains(PagePoint p) {
+    boolean contains(PagePoint p) {
         boolean inside = false;
         for (int i = 0, j = loop.size() - 1; i < loop.size(); j = i++) {
             PagePoint a = loop.get(i);

@@ -24,7 +24,7 @@ public record Remark(String text, Audience audience, String phrase) {
         return text.isEmpty();
     }
 
-    public boolean isPrivate() {
+    boolean isPrivate() {
         return audience == Audience.PRIVATE;
     }
 

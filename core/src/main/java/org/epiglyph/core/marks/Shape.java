@@ -42,7 +42,7 @@ public record Shape(Head head, Form form, PagePoint from, PagePoint to, double w
     }
 
     /** The area, or the box between the ends, without line widths. */
-    public PageBox span() {
+    PageBox span() {
         return PageBox.between(from, to);
     }
 

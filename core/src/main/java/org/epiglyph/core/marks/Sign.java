@@ -72,7 +72,7 @@ public enum Sign implements Face {
     }
 
     /** The sign's lines; the top left of its box is at 0, 0 and its height is 1. */
-    public List<InkPath> paths() {
+    List<InkPath> paths() {
         return switch (this) {
             case TICK -> List.of(new InkPath(at(0.02, 0.62),
                     List.of(new Cubic(at(0.12, 0.66), at(0.22, 0.8), at(0.28, 0.98)),

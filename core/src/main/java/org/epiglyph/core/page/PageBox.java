@@ -69,10 +69,6 @@ public record PageBox(double left, double top, double width, double height) {
         return new PageBox(left - points, top - points, width + 2 * points, height + 2 * points);
     }
 
-    public PageBox movedBy(double dx, double dy) {
-        return new PageBox(left + dx, top + dy, width, height);
-    }
-
     /** The box of this one turned clockwise about a point by 0, 90, 180 or 270 degrees. */
     public PageBox turnedAbout(PagePoint centre, int degrees) {
         return between(topLeft().turnedAbout(centre, degrees),

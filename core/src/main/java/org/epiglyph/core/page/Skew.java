@@ -11,7 +11,7 @@ import java.util.Map;
  */
 public final class Skew {
     /** A larger tilt, in degrees, does not come from a camera or a scanner. */
-    public static final double MOST = 10;
+    static final double MOST = 10;
     private static final double COARSE = 0.5;
     private static final double FINE = 0.05;
     /** How much better than the untilted picture the best angle must be, as a factor. */

@@ -51,12 +51,12 @@ public record WordRun(int[] numbers, List<Place> places) {
     }
 
     /** Number of words, excluded ones included. */
-    public int size() {
+    int size() {
         return numbers.length;
     }
 
     /** Number of words that are not excluded. */
-    public int counting() {
+    int counting() {
         return (int) Arrays.stream(numbers).filter(n -> n != 0).count();
     }
 
@@ -72,7 +72,7 @@ public record WordRun(int[] numbers, List<Place> places) {
     }
 
     /** The words of pages. */
-    public static WordRun of(Vocabulary vocabulary, List<PageText> pages) {
+    static WordRun of(Vocabulary vocabulary, List<PageText> pages) {
         return of(vocabulary, pages, false);
     }
 
@@ -204,7 +204,7 @@ public record WordRun(int[] numbers, List<Place> places) {
     }
 
     /** Without the words of passages that it shares with a given text. */
-    public WordRun without(List<Passage> given) {
+    WordRun without(List<Passage> given) {
         int[] left = numbers.clone();
         given.forEach(p -> Arrays.fill(left, p.at(), p.at() + p.length(), 0));
         return new WordRun(left, places);

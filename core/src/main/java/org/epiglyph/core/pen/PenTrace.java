@@ -48,7 +48,7 @@ public record PenTrace(List<PenSample> samples) {
     }
 
     /** The trace as text. */
-    public String write() {
+    String write() {
         StringBuilder text = new StringBuilder();
         for (PenSample s : samples) {
             text.append(String.format(Locale.ROOT, "%d %.2f %.2f %.3f %.1f %.1f%n", s.millis(), s.x(), s.y(),

@@ -62,7 +62,7 @@ public record Slot(Tool tool, Ink ink, double width, Face face, String meaning, 
     }
 
     /** The initial width of a tool, in points. */
-    public static double usualWidth(Tool tool) {
+    static double usualWidth(Tool tool) {
         return switch (tool) {
             case PEN -> 1.6;
             case HIGHLIGHTER, UNDERLINE, WAVY_UNDERLINE, STRIKE_OUT -> 12;

@@ -6,11 +6,6 @@ public enum Tool {
     /** Follows words if there are any, and paints freely otherwise; so do the next three. */
     HIGHLIGHTER, UNDERLINE, WAVY_UNDERLINE, STRIKE_OUT, CORRECTION, NOTE, BOX, ELLIPSE, LINE, ARROW, BRACKET, TEXT, STAMP, ERASER;
 
-    /** True for tools that mark words. */
-    public boolean followsText() {
-        return this == HIGHLIGHTER || this == UNDERLINE || this == WAVY_UNDERLINE || this == STRIKE_OUT;
-    }
-
     /** True for tools that draw a figure from one place to another. */
     public boolean isFigure() {
         return this == BOX || this == ELLIPSE || this == LINE || this == ARROW || this == BRACKET;

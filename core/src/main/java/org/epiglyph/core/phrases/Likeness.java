@@ -17,7 +17,7 @@ public final class Likeness {
     private Likeness() {}
 
     /** 0 for nothing in common, 1 for the same words; ignores case, white space and punctuation. */
-    public static double of(String one, String other) {
+    static double of(String one, String other) {
         return of(pieces(one), pieces(other));
     }
 

@@ -59,7 +59,7 @@ public record Phrase(String id, String code, String text, String criterion, Opti
     }
 
     /** True if others maintain it. */
-    public boolean isImported() {
+    boolean isImported() {
         return !source.isEmpty();
     }
 

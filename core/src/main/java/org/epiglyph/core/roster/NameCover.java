@@ -88,7 +88,7 @@ public final class NameCover {
     }
 
     /** True if the word identifies the student. */
-    public boolean reveals(String word) {
+    boolean reveals(String word) {
         String folded = POSSESSIVE.matcher(folded(word)).replaceFirst("");
         String bare = NOT_OF_NAMES.matcher(folded).replaceAll("");
         if (parts.contains(bare) || keys.stream().anyMatch(k -> folded.contains(k) || bare.contains(k))) {

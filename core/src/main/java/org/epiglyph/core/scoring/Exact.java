@@ -33,18 +33,18 @@ public record Exact(BigInteger numerator, BigInteger denominator) implements Com
                 : new Exact(number.toBigIntegerExact(), BigInteger.ONE);
     }
 
-    public Exact plus(Exact other) {
+    Exact plus(Exact other) {
         return denominator.equals(other.denominator)
                 ? new Exact(numerator.add(other.numerator), denominator)
                 : new Exact(numerator.multiply(other.denominator).add(other.numerator.multiply(denominator)),
                         denominator.multiply(other.denominator));
     }
 
-    public Exact minus(Exact other) {
+    Exact minus(Exact other) {
         return plus(new Exact(other.numerator.negate(), other.denominator));
     }
 
-    public Exact times(Exact other) {
+    Exact times(Exact other) {
         return new Exact(numerator.multiply(other.numerator), denominator.multiply(other.denominator));
     }
 
@@ -58,20 +58,20 @@ public record Exact(BigInteger numerator, BigInteger denominator) implements Com
     }
 
     /** A number of hundredths of this. */
-    public Exact percent(BigDecimal share) {
+    Exact percent(BigDecimal share) {
         return times(share).over(HUNDRED);
     }
 
     /** This as a percentage of the other. */
-    public Exact percentOf(Exact other) {
+    Exact percentOf(Exact other) {
         return times(HUNDRED).over(other);
     }
 
-    public Exact max(Exact other) {
+    Exact max(Exact other) {
         return compareTo(other) >= 0 ? this : other;
     }
 
-    public Exact min(Exact other) {
+    Exact min(Exact other) {
         return compareTo(other) <= 0 ? this : other;
     }
 

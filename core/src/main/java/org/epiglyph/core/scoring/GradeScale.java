@@ -56,7 +56,7 @@ public record GradeScale(String name, List<Boundary> boundaries) {
     }
 
     /** The grade for a percentage; empty below all boundaries. */
-    public Optional<String> grade(Exact percent) {
+    Optional<String> grade(Exact percent) {
         return boundaries.stream()
                 .filter(b -> percent.compareTo(Exact.of(b.from)) >= 0)
                 .map(Boundary::grade)

@@ -40,11 +40,7 @@ public record LatePenalty(Duration unit, BigDecimal each, List<Tier> steps, Basi
 
     /** What the percentages refer to. */
     public enum Basis {
-        MAXIMUM, EARNED;
-
-        public String label() {
-            return this == MAXIMUM ? "of the maximum" : "of what was earned";
-        }
+        MAXIMUM, EARNED
     }
 
     /**
@@ -63,19 +59,19 @@ public record LatePenalty(Duration unit, BigDecimal each, List<Tier> steps, Basi
     }
 
     /** Number of started units; 0 if it is not late. */
-    public long started(Duration late) {
+    long started(Duration late) {
         return late.isPositive()
                 ? Math.ceilDiv(late.toMillis() + (late.toNanosPart() % 1_000_000 > 0 ? 1 : 0), unit.toMillis())
                 : 0;
     }
 
     /** True if it arrived too late to earn anything. */
-    public boolean isTooLate(Duration late) {
+    boolean isTooLate(Duration late) {
         return until.filter(u -> late.compareTo(u) > 0).isPresent();
     }
 
     /** Percentage taken off for a certain lateness. */
-    public BigDecimal percent(Duration late) {
+    BigDecimal percent(Duration late) {
         BigDecimal percent = steps.isEmpty()
                 ? each.multiply(BigDecimal.valueOf(started(late)))
                 : steps.stream()

@@ -81,7 +81,7 @@ public sealed interface Manner {
             return from.compareTo(to) != 0;
         }
 
-        public boolean holds(BigDecimal points) {
+        boolean holds(BigDecimal points) {
             return points.compareTo(from) >= 0 && points.compareTo(to) <= 0;
         }
 
@@ -111,7 +111,7 @@ public sealed interface Manner {
         }
 
         /** The points of the parts that are present. */
-        public BigDecimal sum(List<String> there) {
+        BigDecimal sum(List<String> there) {
             return parts.stream()
                     .filter(p -> there.contains(p.id()))
                     .map(Part::points)

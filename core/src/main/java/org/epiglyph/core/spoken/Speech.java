@@ -10,7 +10,7 @@ import java.util.List;
  */
 public final class Speech {
     /** A shorter silence belongs to the sentence, in milliseconds. */
-    public static final long PAUSE = 350;
+    static final long PAUSE = 350;
     /** A shorter sound is no speech, in milliseconds. */
     private static final long SHORTEST = 60;
     /** Kept before and after speech, so that soft beginnings and ends are audible, in milliseconds. */

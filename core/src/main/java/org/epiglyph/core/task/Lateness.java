@@ -12,7 +12,7 @@ import org.epiglyph.core.Message;
  */
 public record Lateness(Duration sinceDue, Duration grace) {
     /** Compares two moments. Time zones do not matter: a night in which clocks change is as long as it is. */
-    public static Lateness between(Instant due, Duration grace, Instant handedIn) {
+    static Lateness between(Instant due, Duration grace, Instant handedIn) {
         return new Lateness(Duration.between(due, handedIn), grace);
     }
 

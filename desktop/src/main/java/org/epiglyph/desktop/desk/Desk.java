@@ -251,7 +251,7 @@ public final class Desk implements Place {
     }
 
     /** Lets a pen tablet write on the pages; the caller closes it. */
-    public PenInput penInput() {
+    PenInput penInput() {
         return new PenInput(pages, gestures);
     }
 

@@ -69,7 +69,7 @@ public record Act(String id, String name, Optional<KeyCombination> key, BooleanS
     }
 
     /** The key as shown; empty if there is none. */
-    public String keyText() {
+    String keyText() {
         return key.map(KeyCombination::getDisplayText).orElse("");
     }
 }

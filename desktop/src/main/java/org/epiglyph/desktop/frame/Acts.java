@@ -39,7 +39,7 @@ public final class Acts {
      * @param later   runs something on the interface thread, after all pending input has been handled
      * @param nanos   a monotonic clock in nanoseconds
      */
-    public Acts(Map<String, String> ownKeys, Consumer<Map<String, String>> keeping, Consumer<Runnable> later,
+    Acts(Map<String, String> ownKeys, Consumer<Map<String, String>> keeping, Consumer<Runnable> later,
             LongSupplier nanos) {
         this.ownKeys.putAll(ownKeys);
         this.keeping = keeping;
@@ -52,7 +52,7 @@ public final class Acts {
     }
 
     /** Replaces the acts of the place. */
-    public void here(List<Act> acts) {
+    void here(List<Act> acts) {
         here = List.copyOf(acts);
     }
 
@@ -75,7 +75,7 @@ public final class Acts {
      * @param key modifiers and the name of a key joined by plus signs, as {@link Act#key} parses them; empty for none
      * @return why it is refused; empty if it is done
      */
-    public Optional<String> changeKey(Act act, String key) {
+    Optional<String> changeKey(Act act, String key) {
         if (!key.isEmpty()) {
             var combination = Act.key(key);
             for (Act other : all()) {
@@ -90,7 +90,7 @@ public final class Acts {
     }
 
     /** Restores the default key of every act. */
-    public void forgetOwnKeys() {
+    void forgetOwnKeys() {
         ownKeys.clear();
         keeping.accept(Map.of());
     }

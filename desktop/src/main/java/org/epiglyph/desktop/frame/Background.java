@@ -38,12 +38,12 @@ public final class Background {
     }
 
     /** What is being worked on, as text. */
-    public ReadOnlyStringProperty descriptionProperty() {
+    ReadOnlyStringProperty descriptionProperty() {
         return what.getReadOnlyProperty();
     }
 
     /** The completed share, 0 to 1; -1 if unknown. */
-    public ReadOnlyDoubleProperty shareProperty() {
+    ReadOnlyDoubleProperty shareProperty() {
         return share.getReadOnlyProperty();
     }
 

@@ -35,7 +35,7 @@ public final class Notice {
     }
 
     /** True if the message is not a refusal. */
-    public ReadOnlyBooleanProperty informationProperty() {
+    ReadOnlyBooleanProperty informationProperty() {
         return calm.getReadOnlyProperty();
     }
 

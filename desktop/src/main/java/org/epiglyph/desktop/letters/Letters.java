@@ -278,7 +278,7 @@ public final class Letters implements Place {
         }
     }
 
-    public LettersModel model() {
+    LettersModel model() {
         return model;
     }
 

@@ -119,11 +119,11 @@ public final class LettersModel {
         return plan.getReadOnlyProperty();
     }
 
-    public StringProperty troubleProperty() {
+    StringProperty troubleProperty() {
         return trouble;
     }
 
-    public StringProperty messageProperty() {
+    StringProperty messageProperty() {
         return message;
     }
 

@@ -247,7 +247,7 @@ public final class BookPlace implements Place {
     }
 
     /** Moves the cursor to a student, who is shown for it. */
-    public void goTo(StudentKey student) {
+    void goTo(StudentKey student) {
         if (!model.rows().contains(student)) {
             showAll();
         }

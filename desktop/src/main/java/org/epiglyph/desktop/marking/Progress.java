@@ -49,7 +49,7 @@ public final class Progress {
         }
 
         /** True for what is still to be marked. */
-        public boolean isToMark() {
+        boolean isToMark() {
             return stage == Stage.UNTOUCHED || stage == Stage.BEGUN || stage == Stage.SCORED;
         }
     }

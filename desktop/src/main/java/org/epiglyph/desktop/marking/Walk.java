@@ -101,7 +101,7 @@ public final class Walk {
     }
 
     /** The next student whose submission is not finished, wrapping around; empty if there is no other. */
-    public Optional<StudentKey> nextUnmarked() {
+    Optional<StudentKey> nextUnmarked() {
         return next(place(), at -> model.progress().at(at).isToMark());
     }
 

@@ -118,7 +118,7 @@ public final class PageImages implements AutoCloseable {
     }
 
     /** The cached image at a scale; null if there is none. */
-    public Image cached(PageRef page, double scale) {
+    Image cached(PageRef page, double scale) {
         synchronized (images) {
             return images.get(Wanted.of(page, scale));
         }

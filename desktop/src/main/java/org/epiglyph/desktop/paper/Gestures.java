@@ -151,7 +151,7 @@ public final class Gestures {
     }
 
     /** Cancels the current gesture. */
-    public void cancel() {
+    void cancel() {
         gesture.cancel();
         gesture = Gesture.NONE;
     }

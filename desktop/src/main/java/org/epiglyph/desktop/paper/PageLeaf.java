@@ -87,7 +87,7 @@ public final class PageLeaf extends Pane {
         return geometry;
     }
 
-    public double scale() {
+    double scale() {
         return scale;
     }
 
@@ -224,7 +224,7 @@ public final class PageLeaf extends Pane {
     }
 
     /** The turn, within page space, of something upright on this page as shown. */
-    public int uprightTurn() {
+    int uprightTurn() {
         return geometry.uprightTurn();
     }
 

@@ -168,7 +168,7 @@ public final class PageRoll extends Region {
     }
 
     /** Zooms by a factor, keeping the place under a point of the view. */
-    public void zoomBy(double factor, double atX, double atY) {
+    void zoomBy(double factor, double atX, double atY) {
         record Held(int row, double shareX, double shareY) {}
         Optional<Held> held = rowAt(atX, atY).stream().mapToObj(i -> {
             RollLayout.Place p = layout.place(i);
@@ -206,7 +206,7 @@ public final class PageRoll extends Region {
     }
 
     /** True if the scene's place is over this roll. */
-    public boolean holds(double sceneX, double sceneY) {
+    boolean holds(double sceneX, double sceneY) {
         return contains(sceneToLocal(sceneX, sceneY));
     }
 
@@ -374,7 +374,7 @@ public final class PageRoll extends Region {
     }
 
     /** Screen pixels per interface pixel. */
-    public double outputScale() {
+    double outputScale() {
         double window = getScene() == null || getScene().getWindow() == null
                 ? 1
                 : getScene().getWindow().getOutputScaleX();

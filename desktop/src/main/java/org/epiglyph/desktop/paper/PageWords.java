@@ -42,7 +42,7 @@ public final class PageWords {
     }
 
     /** The words of a page; none while they are being read. */
-    public PageText of(PageRef page) {
+    PageText of(PageRef page) {
         return texts.getOrDefault(page, PageText.NONE);
     }
 }

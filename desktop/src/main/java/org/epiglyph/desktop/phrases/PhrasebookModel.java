@@ -55,11 +55,11 @@ public final class PhrasebookModel extends BatchEditor {
     }
 
     /** The batch as it is now. */
-    public ReadOnlyObjectProperty<Batch> batchProperty() {
+    ReadOnlyObjectProperty<Batch> batchProperty() {
         return batch.getReadOnlyProperty();
     }
 
-    public Batch batch() {
+    Batch batch() {
         return batch.get();
     }
 
@@ -68,7 +68,7 @@ public final class PhrasebookModel extends BatchEditor {
     }
 
     /** A changed phrase that is used on pages: whether those uses change too is not decided yet. */
-    public ReadOnlyObjectProperty<Optional<Phrase>> waitingProperty() {
+    ReadOnlyObjectProperty<Optional<Phrase>> waitingProperty() {
         return waiting.getReadOnlyProperty();
     }
 
@@ -88,32 +88,32 @@ public final class PhrasebookModel extends BatchEditor {
     // --- phrases
 
     /** Phrases of a collection, or of all if empty, for the letters typed. */
-    public List<Phrase> phrases(Optional<String> collection, String letters) {
+    List<Phrase> phrases(Optional<String> collection, String letters) {
         Phrasebook all = book().withCollections(List.of()); // closed collections are edited too
         List<Phrase> found = letters.isBlank() ? all.phrases() : all.search(letters, "", uses());
         return found.stream().filter(p -> collection.isEmpty() || p.collection().equals(collection.get())).toList();
     }
 
     /** How often each phrase is used, by its id. */
-    public Map<String, Integer> uses() {
+    Map<String, Integer> uses() {
         return uses;
     }
 
     /** Adds a phrase to a collection and returns its id. */
-    public String add(String text, String collection) {
+    String add(String text, String collection) {
         String id = UUID.randomUUID().toString();
         Phrase phrase = new Phrase(id, "", text, "", Optional.empty()).copiedTo(id, collection, "");
         edit(new Edit.KeepPhrase(phrase));
         return id;
     }
 
-    public void remove(String phrase) {
+    void remove(String phrase) {
         waiting.set(Optional.empty());
         edit(new Edit.RemovePhrase(phrase));
     }
 
     /** The phrase as shown: as it waits, else as it is. */
-    public Optional<Phrase> shown(String id) {
+    Optional<Phrase> shown(String id) {
         return waiting.get().filter(p -> p.id().equals(id)).or(() -> book().find(id));
     }
 
@@ -143,12 +143,12 @@ public final class PhrasebookModel extends BatchEditor {
     }
 
     /** What the waiting change would affect. */
-    public PhraseReach.Plan plan(boolean sealedToo) {
+    PhraseReach.Plan plan(boolean sealedToo) {
         return PhraseReach.plan(batch(), waiting.get().orElseThrow(), true, sealedToo);
     }
 
     /** Decides on the waiting change: future uses only, or existing ones too. */
-    public void decide(boolean everywhere, boolean sealedToo) {
+    void decide(boolean everywhere, boolean sealedToo) {
         waiting.get().ifPresent(changed -> {
             PhraseReach.Plan plan = PhraseReach.plan(batch(), changed, everywhere, sealedToo);
             int reached = everywhere ? plan.open().size() + (sealedToo ? plan.sealed().size() : 0) : 0;
@@ -168,7 +168,7 @@ public final class PhrasebookModel extends BatchEditor {
     }
 
     /** Moves a phrase a number of places in the marker's order. */
-    public void move(String phrase, int by) {
+    void move(String phrase, int by) {
         List<String> order = new ArrayList<>(book().phrases().stream().map(Phrase::id).toList());
         int from = order.indexOf(phrase);
         int to = Math.clamp((long) from + by, 0, order.size() - 1);
@@ -199,7 +199,7 @@ public final class PhrasebookModel extends BatchEditor {
     // --- collections
 
     /** Adds a collection and returns its id. */
-    public String addCollection(String name) {
+    String addCollection(String name) {
         String id = UUID.randomUUID().toString();
         List<Collection> all = new ArrayList<>(book().collections());
         all.add(new Collection(id, name, true, false));
@@ -208,7 +208,7 @@ public final class PhrasebookModel extends BatchEditor {
     }
 
     /** Replaces a collection with the same id: opened, closed or renamed. */
-    public void change(Collection collection) {
+    void change(Collection collection) {
         arrange(List.of(), book().collections()
                 .stream()
                 .map(c -> c.id().equals(collection.id()) ? collection : c)
@@ -216,13 +216,13 @@ public final class PhrasebookModel extends BatchEditor {
     }
 
     /** Removes a collection with its phrases; what is on pages stays. */
-    public void removeCollection(String id) {
+    void removeCollection(String id) {
         arrange(book().of(id).stream().map(p -> new Edit.PhraseChange(Optional.of(p), Optional.empty())).toList(),
                 book().collections().stream().filter(c -> !c.id().equals(id)).toList(), order());
     }
 
     /** Copies a phrase into a collection; true if it was not there already. */
-    public boolean copy(Phrase phrase, String collection) {
+    boolean copy(Phrase phrase, String collection) {
         boolean there = book().of(collection).stream().anyMatch(p -> p.text().equals(phrase.text()));
         if (there) {
             refuse(UiText.of("Phrases.thereAlready"));
@@ -234,13 +234,13 @@ public final class PhrasebookModel extends BatchEditor {
     }
 
     /** Moves a phrase to another collection, as the same phrase. */
-    public void moveTo(Phrase phrase, String collection) {
+    void moveTo(Phrase phrase, String collection) {
         arrange(List.of(new Edit.PhraseChange(Optional.of(phrase),
                 Optional.of(phrase.copiedTo(phrase.id(), collection, "")))), book().collections(), order());
     }
 
     /** Moves the phrases of one collection into another, except duplicates, and removes the first. */
-    public void merge(String from, String into) {
+    void merge(String from, String into) {
         List<Edit.PhraseChange> changes = new ArrayList<>();
         List<String> there = new ArrayList<>(book().of(into).stream().map(Phrase::text).toList());
         for (Phrase phrase : book().of(from)) {
@@ -267,7 +267,7 @@ public final class PhrasebookModel extends BatchEditor {
     }
 
     /** Imports all phrases of another batch as a collection, with the pictures in them. */
-    public void importFrom(Path otherBatch) {
+    void importFrom(Path otherBatch) {
         reading(() -> {
             Batch other = Glance.at(otherBatch).batch();
             Set<String> pictures = new HashSet<>();
@@ -304,7 +304,7 @@ public final class PhrasebookModel extends BatchEditor {
     }
 
     /** Updates a collection that others maintain from their file; the marker's own changes stay. */
-    public void update(String collection, Path file) {
+    void update(String collection, Path file) {
         reading(() -> read(file), there -> {
             List<Phrase> here = book().of(collection);
             Update update = Update.of(here, there, collection, () -> UUID.randomUUID().toString());
@@ -326,7 +326,7 @@ public final class PhrasebookModel extends BatchEditor {
     }
 
     /** Writes a collection, or all phrases if empty, in the format given by the file name's extension. */
-    public void write(Optional<String> collection, Path file) {
+    void write(Optional<String> collection, Path file) {
         String title = collection
                 .flatMap(id -> book().collections().stream().filter(c -> c.id().equals(id)).findFirst())
                 .map(Collection::name)
@@ -342,7 +342,7 @@ public final class PhrasebookModel extends BatchEditor {
     public record Suggestions(List<PhraseReach.Repeated> repeated, List<Phrasebook.Pair> same) {}
 
     /** Looks for suggestions in the background; reports them unless the batch has changed meanwhile. */
-    public void suggest(Consumer<Suggestions> then) {
+    void suggest(Consumer<Suggestions> then) {
         Batch now = batch();
         serial().start(() -> now == workspace().batch()
                 ? new Suggestions(PhraseReach.repeated(now), now.phrasebook().duplicates())
@@ -354,16 +354,16 @@ public final class PhrasebookModel extends BatchEditor {
     }
 
     /** Saves a frequently typed remark as a phrase and returns its id. */
-    public String keep(PhraseReach.Repeated repeated) {
+    String keep(PhraseReach.Repeated repeated) {
         return add(repeated.text(), "");
     }
 
-    public List<PhraseReach.Missing> missing(Phrase phrase) {
+    List<PhraseReach.Missing> missing(Phrase phrase) {
         return PhraseReach.missing(batch(), phrase);
     }
 
     /** Puts a phrase on marks of several submissions. */
-    public void placeMissing(Phrase phrase, List<PhraseReach.Missing> where) {
+    void placeMissing(Phrase phrase, List<PhraseReach.Missing> where) {
         if (!where.isEmpty() && edit(PhraseReach.place(phrase, where))) {
             report(UiText.of("Phrases.placed", where.size()));
         }

@@ -65,12 +65,12 @@ public final class SchemeModel extends BatchEditor {
         keep.addListener((_, _, _) -> plan());
     }
 
-    public Batch batch() {
+    Batch batch() {
         return workspace().batch();
     }
 
     /** The scheme as shown. */
-    public ReadOnlyObjectProperty<MarkScheme> draftProperty() {
+    ReadOnlyObjectProperty<MarkScheme> draftProperty() {
         return draft.getReadOnlyProperty();
     }
 
@@ -79,24 +79,24 @@ public final class SchemeModel extends BatchEditor {
     }
 
     /** What the scheme as shown would do to existing scores; empty if it is in force. */
-    public ReadOnlyObjectProperty<Optional<SchemeChange>> waitingProperty() {
+    ReadOnlyObjectProperty<Optional<SchemeChange>> waitingProperty() {
         return waiting.getReadOnlyProperty();
     }
 
     /** What stays the same when a maximum changes. */
-    public ObjectProperty<SchemeChange.Keep> keepProperty() {
+    ObjectProperty<SchemeChange.Keep> keepProperty() {
         return keep;
     }
 
     /** The scores of the sample student. */
-    public ReadOnlyObjectProperty<Scorecard> sampleProperty() {
+    ReadOnlyObjectProperty<Scorecard> sampleProperty() {
         return imagined.getReadOnlyProperty();
     }
 
     // --- changing the scheme
 
     /** Changes the scheme; if the change is invalid the notice says why, and nothing changes. */
-    public boolean change(UnaryOperator<MarkScheme> how) {
+    boolean change(UnaryOperator<MarkScheme> how) {
         try {
             draft.set(how.apply(draft.get()));
             report("");
@@ -109,7 +109,7 @@ public final class SchemeModel extends BatchEditor {
     }
 
     /** Adds a criterion after another one, in its section; at the end if there is none. Returns its id. */
-    public String add(Optional<String> behind) {
+    String add(Optional<String> behind) {
         String id = UUID.randomUUID().toString();
         change(scheme -> {
             List<Criterion> criteria = new ArrayList<>(scheme.criteria());
@@ -122,7 +122,7 @@ public final class SchemeModel extends BatchEditor {
         return id;
     }
 
-    public void remove(String criterion) {
+    void remove(String criterion) {
         change(scheme -> scheme
                 .withCriteria(scheme.criteria().stream().filter(c -> !c.id().equals(criterion)).toList()));
     }
@@ -134,7 +134,7 @@ public final class SchemeModel extends BatchEditor {
     }
 
     /** Moves a criterion a number of places, within the list; it joins the section of its new preceding neighbour. */
-    public void move(String criterion, int by) {
+    void move(String criterion, int by) {
         List<Criterion> others = others(criterion);
         int from = draft.get().criteria().indexOf(draft.get().criterion(criterion));
         int to = Math.clamp((long) from + by, 0, others.size());
@@ -161,7 +161,7 @@ public final class SchemeModel extends BatchEditor {
     }
 
     /** Adds a section and returns its id. */
-    public String addSection(String name) {
+    String addSection(String name) {
         String id = UUID.randomUUID().toString();
         return change(scheme -> {
             List<Section> sections = new ArrayList<>(scheme.sections());
@@ -171,13 +171,13 @@ public final class SchemeModel extends BatchEditor {
     }
 
     /** Removes a section; its criteria stay, without a section. */
-    public void removeSection(String id) {
+    void removeSection(String id) {
         change(scheme -> new MarkScheme(
                 scheme.criteria().stream().map(c -> c.section().equals(id) ? c.inSection("", "") : c).toList(),
                 scheme.sections().stream().filter(s -> !s.id().equals(id)).toList(), scheme.rules()));
     }
 
-    public boolean rule(UnaryOperator<Rules> how) {
+    boolean rule(UnaryOperator<Rules> how) {
         return change(scheme -> scheme.withRules(how.apply(scheme.rules())));
     }
 
@@ -228,7 +228,7 @@ public final class SchemeModel extends BatchEditor {
     }
 
     /** Applies what waits, as one edit. A change still being planned has not been seen, and is not applied. */
-    public void apply() {
+    void apply() {
         waiting.get().filter(_ -> !planning).ifPresent(change -> {
             try {
                 workspace().edit(change.edit());
@@ -260,12 +260,12 @@ public final class SchemeModel extends BatchEditor {
     // --- in and out
 
     /** Imports a scheme from a file. Criteria with the same names keep their scores. */
-    public void read(Path file) {
+    void read(Path file) {
         taking(() -> SchemeFile.read(TableBytes.read(file), String.valueOf(file.getFileName())));
     }
 
     /** Copies the scheme of another batch. */
-    public void copyFrom(Path otherBatch) {
+    void copyFrom(Path otherBatch) {
         taking(() -> Glance.at(otherBatch).batch().scheme());
     }
 
@@ -279,7 +279,7 @@ public final class SchemeModel extends BatchEditor {
     }
 
     /** Writes the scheme as CSV, XLSX or JSON, by the file name's extension. */
-    public void write(Path file) {
+    void write(Path file) {
         MarkScheme scheme = draft.get();
         String title = batch().task().title();
         writing(file, () -> SchemeFile.write(scheme, title, String.valueOf(file.getFileName())));
@@ -312,19 +312,19 @@ public final class SchemeModel extends BatchEditor {
     }
 
     /** Makes the sample student late by a number of hours; 0 for in time. */
-    public void setSampleLateness(BigDecimal hours) {
+    void setSampleLateness(BigDecimal hours) {
         late = hours.signum() > 0
                 ? Optional.of(Duration.ofMinutes(hours.multiply(BigDecimal.valueOf(60)).longValue()))
                 : Optional.empty();
     }
 
     /** The sample student's result under the scheme as shown. */
-    public Result sampleResult() {
+    Result sampleResult() {
         return Scoring.result(draft.get(), imagined.get(), new Circumstances(batch().task().maximum(), late));
     }
 
     /** What is missing, as text: the sum against the record's maximum, sections without criteria, weights. */
-    public List<String> missing() {
+    List<String> missing() {
         List<String> missing = new ArrayList<>();
         MarkScheme scheme = draft.get();
         BigDecimal sum = scheme.maximum();

@@ -16,7 +16,7 @@ import java.util.Objects;
 public record MailHabit(String from, String name, boolean byMail, String host, int port, String security,
         String user) {
     /** Before the first letter. */
-    public static final MailHabit FRESH = new MailHabit("", "", false, "", 0, "STARTTLS", "");
+    static final MailHabit FRESH = new MailHabit("", "", false, "", 0, "STARTTLS", "");
 
     /** Before the first letter, with a mail service on this machine. @param port 0 for none */
     public static MailHabit onThisMachine(int port) {

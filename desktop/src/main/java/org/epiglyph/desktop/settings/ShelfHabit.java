@@ -11,7 +11,7 @@ import java.util.Objects;
  * @param byCourse true to group batches by course, false to group them by state
  */
 public record ShelfHabit(List<String> further, boolean byCourse) {
-    public static final ShelfHabit FRESH = new ShelfHabit(List.of(), false);
+    static final ShelfHabit FRESH = new ShelfHabit(List.of(), false);
 
     public ShelfHabit {
         further = Objects.requireNonNullElse(further, List.<String>of()).stream().distinct().toList();

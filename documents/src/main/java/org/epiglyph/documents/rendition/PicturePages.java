@@ -41,7 +41,7 @@ final class PicturePages {
     private PicturePages() {}
 
     /** @return empty if the file is not a picture of a supported kind */
-    public static Optional<Rendition> make(Path file, Path target) throws IOException, Unreadable {
+    static Optional<Rendition> make(Path file, Path target) throws IOException, Unreadable {
         Unreadable failure = null;
         for (int nth = 0;; nth++) {
             try (ImageInputStream in = ImageIO.createImageInputStream(file.toFile())) {

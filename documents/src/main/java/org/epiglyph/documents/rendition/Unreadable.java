@@ -7,11 +7,11 @@ public final class Unreadable extends Exception {
     private static final long serialVersionUID = 1;
     private final transient Message why;
 
-    public Unreadable(Message why) {
+    Unreadable(Message why) {
         this(why, null);
     }
 
-    public Unreadable(Message why, Throwable cause) {
+    Unreadable(Message why, Throwable cause) {
         super(why.text(), cause);
         this.why = why;
     }

@@ -17,7 +17,7 @@ public final class ReturnedName {
     private ReturnedName() {}
 
     /** The path of the marked copy, for example K-4417_h1_workbook_marked.pdf for K-4417_h1_workbook.pdf. */
-    public static String marked(String received, Optional<FilingRule> rule) {
+    static String marked(String received, Optional<FilingRule> rule) {
         return named(received, rule, ".pdf");
     }
 
@@ -26,7 +26,7 @@ public final class ReturnedName {
      *
      * @param ending with its dot; may be empty
      */
-    public static String named(String received, Optional<FilingRule> rule, String ending) {
+    static String named(String received, Optional<FilingRule> rule, String ending) {
         return named(received, rule, List.of(ADDED), ending);
     }
 

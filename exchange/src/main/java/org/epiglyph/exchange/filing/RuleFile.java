@@ -18,7 +18,7 @@ public final class RuleFile {
     private RuleFile() {}
 
     /** The rule as text: comments begin with #, every other line is a name, an equals sign and a value. */
-    public static String text(FilingRule rule) {
+    static String text(FilingRule rule) {
         String where = rule.level() == FilingRule.FILE ? "file name" : "folder " + (rule.level() + 1);
         return """
                 # A filing rule: how the files of a record system are named.

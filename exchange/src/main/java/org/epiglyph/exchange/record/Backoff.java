@@ -12,7 +12,7 @@ import java.util.concurrent.ThreadLocalRandom;
  */
 public record Backoff(Duration first, Duration budget) {
     /** Half a second, then twice as long each time, for at most a minute. */
-    public static final Backoff USUAL = new Backoff(Duration.ofMillis(500), Duration.ofMinutes(1));
+    static final Backoff USUAL = new Backoff(Duration.ofMillis(500), Duration.ofMinutes(1));
     private static final int MOST_DOUBLINGS = 5;
 
     /**

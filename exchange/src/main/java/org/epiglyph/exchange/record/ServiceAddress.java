@@ -27,7 +27,7 @@ public record ServiceAddress(boolean secure, String host, int port, String path)
      * @param typed for example https://records.example.org or http://127.0.0.1:8087; trailing slashes are ignored
      * @throws Problem if it is invalid or ambiguous, or a token would be sent unprotected
      */
-    public static ServiceAddress of(String typed) throws Problem {
+    static ServiceAddress of(String typed) throws Problem {
         String text = typed.strip();
         URI uri;
         try {
@@ -60,7 +60,7 @@ public record ServiceAddress(boolean secure, String host, int port, String path)
     }
 
     /** True if nothing that is sent leaves this machine. */
-    public boolean isThisMachine() {
+    boolean isThisMachine() {
         return LOOPBACK.matcher(host).matches();
     }
 

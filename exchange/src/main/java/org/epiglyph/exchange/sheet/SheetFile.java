@@ -54,7 +54,7 @@ public final class SheetFile {
     }
 
     /** Its name in error messages. */
-    public String displayName() {
+    String displayName() {
         return called;
     }
 

@@ -75,7 +75,7 @@ public record SheetRoles(int table, int header, Map<Role, Integer> columns) {
     }
 
     /** The column of a role, if there is one. */
-    public OptionalInt column(Role role) {
+    OptionalInt column(Role role) {
         Integer column = columns.get(role);
         return column == null ? OptionalInt.empty() : OptionalInt.of(column);
     }

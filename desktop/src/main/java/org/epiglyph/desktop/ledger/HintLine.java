@@ -25,6 +25,8 @@ final class HintLine extends HBox {
         this.changed = changed;
         hint.visibleProperty().bind(changed.visibleProperty().not());
         hint.managedProperty().bind(hint.visibleProperty());
+        changed.visibleProperty()
+                .addListener((_, _, shown) -> setMinHeight(shown ? getHeight() : USE_COMPUTED_SIZE));
         hint.getStyleClass().add("hint");
         hint.setWrapText(true);
         HBox.setHgrow(hint, Priority.ALWAYS);

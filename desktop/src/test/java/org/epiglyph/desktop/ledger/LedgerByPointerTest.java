@@ -14,9 +14,11 @@ import javafx.css.PseudoClass;
 import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
+import javafx.scene.control.Label;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
+import javafx.scene.layout.Region;
 import javafx.stage.Stage;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.scoring.Criterion;
@@ -124,6 +126,25 @@ class LedgerByPointerTest extends InWindow {
         waitFor(() -> hears(robot, ".page-roll") && !hears(robot, ".ledger"));
         robot.type(KeyCode.DIGIT1);
         assertThat(model().penCaseProperty().get().inHand()).isZero();
+    }
+
+    @Test
+    void theScaleStaysUnderThePointerAlsoWhereItsBoundsTakeTwoLines(FxRobot robot) {
+        atDesk(robot);
+        robot.clickOn("#score-c1");
+        waitFor(() -> scale(robot).getWidth() > 100);
+        Region bounds = (Region) robot.lookup(".hint-line").match(Node::isVisible).query();
+        double oneLine = bounds.getHeight();
+        robot.interact(() -> ((Label) robot.lookup(".hint").match(Node::isVisible).query())
+                .setText("steps of 0.5 and many more words than there is room for in one line of the ledger"));
+        waitFor(() -> bounds.getHeight() > 1.5 * oneLine);
+        Point2D pressed = scale(robot).at(new BigDecimal("6.5"));
+        robot.clickOn(pressed, MouseButton.PRIMARY);
+        waitFor(() -> score("c1") != null);
+        WaitForAsyncUtils.waitForFxEvents();
+        assertThat(scale(robot).at(new BigDecimal("6.5"))).isEqualTo(pressed);
+        robot.interact(() -> model().scores().judge("c1", Judgement.of(BigDecimal.TWO)));
+        waitFor(() -> bounds.getHeight() < 1.5 * oneLine);
     }
 
     @Test

@@ -5,6 +5,10 @@ import java.lang.classfile.ClassFile;
 import java.lang.classfile.ClassHierarchyResolver;
 import java.lang.classfile.ClassModel;
 import java.lang.classfile.ClassTransform;
+import java.lang.classfile.CodeBuilder;
+import java.lang.classfile.CodeModel;
+import java.lang.classfile.MethodBuilder;
+import java.lang.classfile.MethodElement;
 import java.lang.constant.ClassDesc;
 import java.nio.file.FileSystem;
 import java.nio.file.FileSystems;
@@ -15,7 +19,8 @@ import java.util.stream.Stream;
 
 /**
  * Converts the classes of the command line library to a format that the virtual machine's class cache accepts; see
- * docs/decisions/16-class-format.md. Their instructions stay as they are.
+ * docs/decisions/16-class-format.md. Their instructions stay as they are, except that the program has no Groovy to look
+ * for.
  */
 final class ClassFormat {
     private static final String JAR = "picocli-.*\\.jar";
@@ -23,6 +28,9 @@ final class ClassFormat {
     private static final int FIRST_ACCEPTED = 50;
     /** The format of the converted classes, Java 8. */
     private static final int WRITTEN = 52;
+
+    /** Looks for a class of Groovy in every jar of the program, and returns null as there is none. */
+    private static final String GROOVY = "loadClosureClass";
 
     private ClassFormat() {}
 
@@ -55,13 +63,23 @@ final class ClassFormat {
     }
 
     private static byte[] converted(ClassFile format, ClassModel found) throws IOException {
-        byte[] converted = format.transformClass(found, ClassTransform.transformingMethodBodies((code, part) -> code.with(part))
+        byte[] converted = format.transformClass(found, ClassTransform.transformingMethods(ClassFormat::convert)
                 .andThen(ClassTransform.endHandler(type -> type.withVersion(WRITTEN, 0))));
         List<VerifyError> errors = format.verify(converted);
         if (!errors.isEmpty()) {
             throw new IOException(found.thisClass().asInternalName() + " cannot be converted: " + errors.getFirst());
         }
         return converted;
+    }
+
+    private static void convert(MethodBuilder method, MethodElement element) {
+        if (!(element instanceof CodeModel body)) {
+            method.with(element);
+        } else if (body.parent().orElseThrow().methodName().equalsString(GROOVY)) {
+            method.withCode(code -> code.aconst_null().areturn());
+        } else {
+            method.transformCode(body, CodeBuilder::with);
+        }
     }
 
     /** @return null if the class is not in the jar, as the resolver expects */

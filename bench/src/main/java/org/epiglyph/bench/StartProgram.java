@@ -43,9 +43,9 @@ public final class StartProgram {
         OpeningWindow window = new OpeningWindow(settings);
         toolkit.await();
         Platform.runLater(() -> {
-            EpiglyphApplication.warm();
             AtomicReference<Optional<Program>> program = new AtomicReference<>(Optional.empty());
             window.open(new Stage(), () -> {
+                EpiglyphApplication.warm();
                 Program made = new Program(start, Clock.systemDefaultZone());
                 program.set(Optional.of(made));
                 return made.frame();

@@ -13,12 +13,10 @@ import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.settings.Settings;
 import org.epiglyph.documents.Warming;
 import org.epiglyph.workspace.WarmUp;
-import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /** The JavaFX application: loads typefaces and style, shows the window. */
 public final class EpiglyphApplication extends Application {
-    private static final Logger LOG = LoggerFactory.getLogger(EpiglyphApplication.class);
     /**
      * Input for the toolkit's own instance of this class; the toolkit creates it and offers no other way to pass
      * anything.
@@ -45,7 +43,7 @@ public final class EpiglyphApplication extends Application {
         });
     }
 
-    /** Loads what reads batches and draws pages while the window opens. */
+    /** Loads what reads batches and draws pages while the program is built. */
     public static void warm() {
         Thread.ofPlatform().daemon().name("warming").start(() -> {
             attempt(CompilerPriority::lower);
@@ -59,7 +57,7 @@ public final class EpiglyphApplication extends Application {
         try {
             part.run();
         } catch (IOException | RuntimeException | Error e) {
-            LOG.warn("The first page will take its time", e);
+            LoggerFactory.getLogger(EpiglyphApplication.class).warn("The first page will take its time", e);
         }
     }
 
@@ -70,9 +68,11 @@ public final class EpiglyphApplication extends Application {
 
     @Override
     public void start(Stage stage) {
-        warm();
         Begun begun = BEGUN.get();
-        begun.window.open(stage, () -> make(begun.start).frame(), () -> {
+        begun.window.open(stage, () -> {
+            warm();
+            return make(begun.start).frame();
+        }, () -> {
             Closing.attach(stage, program.frame());
             program.toShelf();
         });

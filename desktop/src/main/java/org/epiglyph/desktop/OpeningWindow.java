@@ -14,7 +14,6 @@ import javafx.stage.Stage;
 import org.epiglyph.desktop.frame.Frame;
 import org.epiglyph.desktop.frame.Shown;
 import org.epiglyph.desktop.frame.WindowMemory;
-import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.settings.Settings;
 import org.epiglyph.desktop.settings.View;
 import org.epiglyph.desktop.settings.WindowPlace;
@@ -24,6 +23,8 @@ import org.epiglyph.documents.base.Typeface;
  * The program's window: its empty background is on the screen at once, and its content as soon as it has been created.
  */
 public final class OpeningWindow {
+    /** The program's name; not among the texts, which are read while the window is on the screen. */
+    private static final String TITLE = "Epiglyph";
     private static final double LEAST_WIDTH = 900;
     private static final double LEAST_HEIGHT = 600;
     private final Settings settings;
@@ -49,7 +50,7 @@ public final class OpeningWindow {
         Frame.look(ground, lastTime.join().view);
         WindowMemory.attach(stage, lastTime.join().place, settings);
         Scene scene = styled(ground);
-        stage.setTitle(UiText.of("Frame.window"));
+        stage.setTitle(TITLE);
         stage.setScene(scene);
         stage.setMinWidth(LEAST_WIDTH);
         stage.setMinHeight(LEAST_HEIGHT);

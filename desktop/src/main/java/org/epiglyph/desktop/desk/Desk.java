@@ -313,10 +313,10 @@ public final class Desk implements Place {
 
     private void shown() {
         showMarks();
-        if (pages.pages().isEmpty()) { // none is there yet, or none was handed in
-            firstPage.over();
-        }
         if (!firstPage.isFinished()) {
+            if (pages.pages().isEmpty()) { // none is there yet, or none was handed in
+                firstPage.over();
+            }
             return;
         }
         margin.refresh();

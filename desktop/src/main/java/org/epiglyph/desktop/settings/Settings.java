@@ -31,8 +31,6 @@ import org.slf4j.LoggerFactory;
  * The marker's settings, stored as small readable files. A file that cannot be read is put aside, never overwritten.
  */
 public final class Settings {
-    private static final Logger LOG = LoggerFactory.getLogger(Settings.class);
-    private final ObjectMapper json = new ObjectMapper();
     private final Path folder;
 
     /** @param folder where the settings are; created when something is saved */
@@ -73,6 +71,11 @@ public final class Settings {
         }
     }
 
+    /** Created when it is first needed: the window does not wait for it. */
+    private static final class Json {
+        private static final ObjectMapper MAPPER = new ObjectMapper();
+    }
+
     private record StoredCase(List<StoredSlot> slots, int inHand) {}
 
     private interface Reading<T> {
@@ -90,8 +93,8 @@ public final class Settings {
     }
 
     private PenCase readPenCase(Path file) throws IOException {
-        StoredCase kept = json.readValue(file.toFile(), StoredCase.class);
-        return new PenCase(kept.slots().stream().map(s -> s.slot(json)).toList(), kept.inHand());
+        StoredCase kept = json().readValue(file.toFile(), StoredCase.class);
+        return new PenCase(kept.slots().stream().map(s -> s.slot(json())).toList(), kept.inHand());
     }
 
     private static StoredCase toStored(PenCase penCase) {
@@ -101,7 +104,7 @@ public final class Settings {
     /** Writes a pen case to a file that can be shared. */
     public void sharePenCase(PenCase penCase, Path file) throws Problem {
         try {
-            json.writerWithDefaultPrettyPrinter().writeValue(file.toFile(), toStored(penCase));
+            json().writerWithDefaultPrettyPrinter().writeValue(file.toFile(), toStored(penCase));
         } catch (IOException e) {
             throw new Problem("The pen case could not be written to " + file.getFileName()
                     + ". Check that the folder is there and the disk has room.", e);
@@ -119,7 +122,7 @@ public final class Settings {
 
     /** The marker's preferences for the window. */
     public View view() {
-        return stored("view", View.FRESH, f -> json.readValue(f.toFile(), View.class));
+        return stored("view", View.FRESH, f -> json().readValue(f.toFile(), View.class));
     }
 
     public void save(View view) {
@@ -128,7 +131,7 @@ public final class Settings {
 
     /** Where the window was; empty before it was first closed. */
     public Optional<WindowPlace> window() {
-        return stored("window", Optional.empty(), f -> Optional.of(json.readValue(f.toFile(), WindowPlace.class)));
+        return stored("window", Optional.empty(), f -> Optional.of(json().readValue(f.toFile(), WindowPlace.class)));
     }
 
     public void save(WindowPlace window) {
@@ -137,7 +140,7 @@ public final class Settings {
 
     /** The space for pages when a desk was last left; empty before the first time. */
     public Optional<PageSpace> pageSpace() {
-        return stored("page-space", Optional.empty(), f -> Optional.of(json.readValue(f.toFile(), PageSpace.class)));
+        return stored("page-space", Optional.empty(), f -> Optional.of(json().readValue(f.toFile(), PageSpace.class)));
     }
 
     public void save(PageSpace space) {
@@ -146,7 +149,7 @@ public final class Settings {
 
     /** The marker's settings for letters; empty before the first one. */
     public Optional<MailHabit> mail() {
-        return stored("mail", Optional.empty(), f -> Optional.of(json.readValue(f.toFile(), MailHabit.class)));
+        return stored("mail", Optional.empty(), f -> Optional.of(json().readValue(f.toFile(), MailHabit.class)));
     }
 
     public void save(MailHabit mail) {
@@ -155,7 +158,7 @@ public final class Settings {
 
     /** The marker's preferences for the mark book. */
     public BookHabit book() {
-        return stored("mark-book", BookHabit.FRESH, f -> json.readValue(f.toFile(), BookHabit.class));
+        return stored("mark-book", BookHabit.FRESH, f -> json().readValue(f.toFile(), BookHabit.class));
     }
 
     public void save(BookHabit book) {
@@ -164,7 +167,7 @@ public final class Settings {
 
     /** The marker's preferences for spoken remarks. */
     public SpeakingHabit speaking() {
-        return stored("speaking", SpeakingHabit.FRESH, f -> json.readValue(f.toFile(), SpeakingHabit.class));
+        return stored("speaking", SpeakingHabit.FRESH, f -> json().readValue(f.toFile(), SpeakingHabit.class));
     }
 
     public void save(SpeakingHabit speaking) {
@@ -173,7 +176,7 @@ public final class Settings {
 
     /** The marker's preferences for the shelf. */
     public ShelfHabit shelf() {
-        return stored("shelf", ShelfHabit.FRESH, f -> json.readValue(f.toFile(), ShelfHabit.class));
+        return stored("shelf", ShelfHabit.FRESH, f -> json().readValue(f.toFile(), ShelfHabit.class));
     }
 
     public void save(ShelfHabit shelf) {
@@ -182,7 +185,7 @@ public final class Settings {
 
     /** Lists of students that the marker uses for every batch. */
     public List<SavedList> lists() {
-        return stored("kept-lists", List.of(), f -> SavedListFile.read(json, f));
+        return stored("kept-lists", List.of(), f -> SavedListFile.read(json(), f));
     }
 
     public void keepLists(List<SavedList> lists) {
@@ -200,7 +203,7 @@ public final class Settings {
 
     private Map<String, String> stringMap(Path file) throws IOException {
         Map<String, String> map = new TreeMap<>();
-        json.readTree(file.toFile()).properties().forEach(e -> map.put(e.getKey(), e.getValue().asText()));
+        json().readTree(file.toFile()).properties().forEach(e -> map.put(e.getKey(), e.getValue().asText()));
         return map;
     }
 
@@ -208,7 +211,7 @@ public final class Settings {
     public Set<String> ownWords() {
         return stored("words", Set.of(), f -> {
             Set<String> words = new TreeSet<>();
-            json.readTree(f.toFile()).forEach(w -> words.add(w.asText()));
+            json().readTree(f.toFile()).forEach(w -> words.add(w.asText()));
             return words;
         });
     }
@@ -220,6 +223,15 @@ public final class Settings {
     /** The folder of the marker's own pictures for stamps, each named by its digest. */
     public Path pictures() {
         return folder.resolve("pictures");
+    }
+
+    private static ObjectMapper json() {
+        return Json.MAPPER;
+    }
+
+    /** Looked up when something is to be logged: the window does not wait for the log either. */
+    private static Logger log() {
+        return LoggerFactory.getLogger(Settings.class);
     }
 
     private Path file(String name) {
@@ -234,7 +246,7 @@ public final class Settings {
         try {
             return reading.read(file);
         } catch (IOException | IllegalArgumentException | NullPointerException e) {
-            LOG.warn("Some settings cannot be read and are put aside", e);
+            log().warn("Some settings cannot be read and are put aside", e);
             putAside(file);
             return otherwise;
         }
@@ -246,10 +258,10 @@ public final class Settings {
             Private.folder(folder);
             Path beside = file.resolveSibling(file.getFileName() + ".part");
             Private.file(beside);
-            json.writerWithDefaultPrettyPrinter().writeValue(beside.toFile(), value);
+            json().writerWithDefaultPrettyPrinter().writeValue(beside.toFile(), value);
             Files.move(beside, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
         } catch (IOException e) {
-            LOG.warn("Some settings could not be kept", e);
+            log().warn("Some settings could not be kept", e);
         }
     }
 
@@ -258,7 +270,7 @@ public final class Settings {
         try {
             Files.move(file, file.resolveSibling(name), StandardCopyOption.REPLACE_EXISTING);
         } catch (IOException e) {
-            LOG.warn("Unreadable settings could not be put aside", e);
+            log().warn("Unreadable settings could not be put aside", e);
         }
     }
 }

@@ -13,6 +13,7 @@ import javafx.scene.text.Font;
 import javafx.stage.Stage;
 import org.epiglyph.desktop.frame.Frame;
 import org.epiglyph.desktop.frame.Shown;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.frame.WindowMemory;
 import org.epiglyph.desktop.settings.Settings;
 import org.epiglyph.desktop.settings.View;
@@ -34,10 +35,11 @@ public final class OpeningWindow {
     /** The window's look and place when it was last closed. */
     private record LastTime(View view, Optional<WindowPlace> place) {}
 
-    /** Starts reading the last look and place while the toolkit starts. */
+    /** Starts reading the last look and place, and then the texts, while the toolkit starts. */
     public OpeningWindow(Settings settings) {
         this.settings = settings;
         lastTime = CompletableFuture.supplyAsync(() -> new LastTime(settings.view(), settings.window()));
+        lastTime.thenRunAsync(UiText::load);
     }
 
     /**

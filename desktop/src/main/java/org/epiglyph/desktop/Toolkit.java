@@ -32,6 +32,7 @@ public final class Toolkit {
      * @throws CompletionException if it could not start for another reason
      */
     public void await() throws Problem {
+        System.getLogger(Toolkit.class.getName()); // JavaFX asks for its own, and every jar is opened for the first one
         try {
             started.join();
         } catch (CompletionException e) {

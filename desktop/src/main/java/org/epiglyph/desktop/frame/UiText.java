@@ -19,6 +19,11 @@ public final class UiText {
 
     private UiText() {}
 
+    /** Reads the texts, unless they have been read. */
+    public static void load() {
+        // the class is initialized
+    }
+
     /**
      * The text for a key.
      *

@@ -29,25 +29,20 @@ final class ClassFormat {
     /** The format of the converted classes, Java 8. */
     private static final int WRITTEN = 52;
 
-    /** Looks for a class of Groovy in every jar of the program, and returns null as there is none. */
+    /** The method that looks for a class of Groovy in every jar of the program, and returns null as there is none. */
     private static final String GROOVY = "loadClosureClass";
 
     private ClassFormat() {}
 
     /**
-     * Converts the classes in the jar of a folder, if it is there.
+     * Converts the classes in a jar, if it is the command line library's.
      *
      * @throws IOException also if a converted class would not be valid
      */
-    static void convertIn(Path folder) throws IOException {
-        try (Stream<Path> files = Files.list(folder)) {
-            for (Path jar : files.filter(f -> f.getFileName().toString().matches(JAR)).toList()) {
-                convert(jar);
-            }
+    static void convert(Path jar) throws IOException {
+        if (!jar.getFileName().toString().matches(JAR)) {
+            return;
         }
-    }
-
-    private static void convert(Path jar) throws IOException {
         try (FileSystem inside = FileSystems.newFileSystem(jar); Stream<Path> all = Files.walk(inside.getPath("/"))) {
             ClassFile format = ClassFile.of(ClassFile.StackMapsOption.GENERATE_STACK_MAPS,
                     ClassFile.ClassHierarchyResolverOption.of(ClassHierarchyResolver

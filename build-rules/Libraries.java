@@ -1,5 +1,7 @@
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.stream.Stream;
 
 /** Prepares the libraries that are gathered for the program. Run by the build from its source. */
 final class Libraries {
@@ -7,8 +9,11 @@ final class Libraries {
 
     /** @param arguments the folder of the libraries */
     public static void main(String[] arguments) throws IOException {
-        Path libraries = Path.of(arguments[0]);
-        TextShaping.correctIn(libraries);
-        ClassFormat.convertIn(libraries);
+        try (Stream<Path> libraries = Files.list(Path.of(arguments[0]))) {
+            for (Path jar : libraries.toList()) {
+                TextShaping.correct(jar);
+                ClassFormat.convert(jar);
+            }
+        }
     }
 }

@@ -28,7 +28,6 @@ import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Function;
 import java.util.function.Predicate;
-import java.util.stream.Stream;
 
 /**
  * Corrects two classes of JavaFX for Linux, so that wrapped text from right to left is drawn with the right words, and long
@@ -59,12 +58,10 @@ final class TextShaping {
         }
     }
 
-    /** Corrects the classes in the jars of a folder. */
-    static void correctIn(Path folder) throws IOException {
-        try (Stream<Path> files = Files.list(folder)) {
-            for (Path jar : files.filter(TextShaping::isLinux).toList()) {
-                correct(jar, Optional.empty());
-            }
+    /** Corrects the classes in a jar, if it is JavaFX's for Linux. */
+    static void correct(Path jar) throws IOException {
+        if (isLinux(jar)) {
+            correct(jar, Optional.empty());
         }
     }
 

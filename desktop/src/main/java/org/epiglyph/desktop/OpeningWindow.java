@@ -24,7 +24,7 @@ import org.epiglyph.documents.base.Typeface;
  * The program's window: its empty background is on the screen at once, and its content as soon as it has been created.
  */
 public final class OpeningWindow {
-    /** The program's name; not among the texts, which are read while the window is on the screen. */
+    /** The program's name; not among the texts, for which the window does not wait. */
     private static final String TITLE = "Epiglyph";
     private static final double LEAST_WIDTH = 900;
     private static final double LEAST_HEIGHT = 600;

@@ -256,7 +256,9 @@ public final class Shots {
         });
         Camera.waitFor(() -> camera.scene().lookup("#book-sheet") != null);
         camera.picture("mark-book");
+        double wide = sheetWidth();
         camera.fire("#book-figures");
+        Camera.waitFor(() -> sheetWidth() < wide);
         Camera.onInterface(() -> {
             camera.scene().lookup("#book-sheet").requestFocus();
             return null;
@@ -267,6 +269,10 @@ public final class Shots {
         Camera.waitFor(() -> camera.scene().lookup("#criteria-figures") != null);
         camera.picture("mark-book-figures");
         camera.fire("#book-figures");
+    }
+
+    private double sheetWidth() {
+        return camera.scene().lookup("#book-sheet").getLayoutBounds().getWidth();
     }
 
     private void letters(Program program, Path batch) throws Exception {

@@ -37,7 +37,7 @@ set "DESKTOP=%ROOT%desktop\target\desktop-0.1.0.jar;%ROOT%desktop\target\lib\*;%
 set "OFFICE=%ROOT%record-office\target\record-office-0.1.0.jar;%ROOT%record-office\target\lib\*"
 set "DEMO=%ROOT%demo\target\demo-0.1.0.jar;%ROOT%demo\target\lib\*"
 set "BENCH=%ROOT%bench\target\bench-0.1.0.jar;%ROOT%bench\target\lib\*"
-set "FLAGS=-Djava.awt.headless=true --enable-native-access=ALL-UNNAMED"
+set "FLAGS=-Djava.awt.headless=true "-Dorg.sqlite.lib.path=%ROOT%desktop\target\lib" --enable-native-access=ALL-UNNAMED"
 set "MAIN=org.epiglyph.desktop.RunCommand"
 set "HOME_OF_DEMO=%LOCALAPPDATA%\epiglyph-demo"
 

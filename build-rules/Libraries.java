@@ -13,6 +13,7 @@ final class Libraries {
             for (Path jar : libraries.toList()) {
                 TextShaping.correct(jar);
                 ClassFormat.convert(jar);
+                NativeLibraries.unpack(jar);
             }
         }
     }

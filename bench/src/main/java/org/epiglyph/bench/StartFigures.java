@@ -18,37 +18,60 @@ final class StartFigures {
     }
 
     void report(Path batch, IntakeFigures.FigureSink say) throws Exception {
-        List<Double> bare = new ArrayList<>();
+        Map<Kept, List<Double>> bare = new EnumMap<>(Kept.class);
         Map<StartProgram.Until, List<Double>> program = new EnumMap<>(StartProgram.Until.class);
-        bareWindow(); // the first starts make the caches
+        for (Kept kept : Kept.values()) { // the first starts make what is kept
+            bareWindow(kept);
+        }
         program(batch, StartProgram.Until.PAGE);
         for (int i = 0; i < STARTS; i++) {
-            bare.add(Bench.seconds(this::bareWindow));
+            for (Kept kept : Kept.values()) {
+                bare.computeIfAbsent(kept, _ -> new ArrayList<>()).add(Bench.seconds(() -> bareWindow(kept)));
+            }
             for (StartProgram.Until until : StartProgram.Until.values()) {
                 program.computeIfAbsent(until, _ -> new ArrayList<>()).add(Bench.seconds(() -> program(batch, until)));
             }
         }
-        program.forEach((until, there) -> say.report("start " + switch (until) {
+        program.forEach((until, there) -> bare.forEach((kept, window) -> say.report("start " + switch (until) {
             case WINDOW -> "until the window is on the screen";
             case SHELF -> "until the shelf is in it and can be used";
             case PAGE -> "to the first page on the desk";
-        }, "a bare JavaFX window", Bench.median(there), Bench.median(bare), "s"));
+        }, "a bare JavaFX window, " + kept.description, Bench.median(there), Bench.median(window), "s")));
     }
 
-    private void bareWindow() throws IOException, InterruptedException {
-        java("bare", BareWindow.class.getName());
+    /** What is kept from one start for the next. */
+    private enum Kept {
+        CACHE("with a cache of its own as the program has"), ARCHIVE("with an archive of its classes");
+
+        private final String description;
+
+        Kept(String description) {
+            this.description = description;
+        }
+
+        private List<String> options(Path file) {
+            return this == ARCHIVE
+                    ? List.of("-XX:+AutoCreateSharedArchive", "-XX:SharedArchiveFile=" + file)
+                    : List.of((Files.exists(file) ? "-XX:AOTCache=" : "-XX:AOTCacheOutput=") + file);
+        }
+    }
+
+    private void bareWindow(Kept kept) throws IOException, InterruptedException {
+        java(kept, "bare", BareWindow.class.getName());
     }
 
     private void program(Path batch, StartProgram.Until until) throws IOException, InterruptedException {
-        java("program", StartProgram.class.getName(), batch.toString(), until.name());
+        java(Kept.CACHE, "program", StartProgram.class.getName(), batch.toString(), until.name());
     }
 
-    /** @param cache name of the cache kept from one start for the next, as the launcher does; for the baseline too */
-    private void java(String cache, String... arguments) throws IOException, InterruptedException {
-        Path kept = world.resolve(cache + ".aot");
-        List<String> command = new ArrayList<>(List.of(ProcessHandle.current().info().command().orElseThrow(),
-                (Files.exists(kept) ? "-XX:AOTCache=" : "-XX:AOTCacheOutput=") + kept,
+    /** @param name of the file that is kept, as the launcher does; for the baseline too */
+    private void java(Kept kept, String name, String... arguments) throws IOException, InterruptedException {
+        List<String> command = new ArrayList<>();
+        command.add(ProcessHandle.current().info().command().orElseThrow());
+        command.addAll(kept.options(world.resolve(name + "." + kept)));
+        command.addAll(List.of(
                 "-Djava.awt.headless=true", "-Djdk.reflect.useNativeAccessorOnly=true",
+                "-Dorg.sqlite.lib.path=" + System.getProperty("org.sqlite.lib.path", ""),
                 "--enable-native-access=javafx.graphics,ALL-UNNAMED", "--module-path",
                 System.getProperty("jdk.module.path", ""), "--add-modules", "javafx.controls", "-cp",
                 System.getProperty("java.class.path")));

@@ -35,7 +35,7 @@ public final class StartProgram {
                 batch.resolveSibling("settings").toString()};
         Toolkit toolkit = Toolkit.start();
         EpiglyphCommand.run(command,
-                new RunCommand(start -> launch(start, toolkit, batch, Until.valueOf(arguments[1]))));
+                RunCommand.spec(start -> launch(start, toolkit, batch, Until.valueOf(arguments[1]))));
     }
 
     private static void launch(Program.Start start, Toolkit toolkit, Path batch, Until until) throws Problem {
@@ -45,7 +45,7 @@ public final class StartProgram {
         Platform.runLater(() -> {
             AtomicReference<Optional<Program>> program = new AtomicReference<>(Optional.empty());
             window.open(new Stage(), () -> {
-                EpiglyphApplication.warm();
+                EpiglyphApplication.warmPages();
                 Program made = new Program(start, Clock.systemDefaultZone());
                 program.set(Optional.of(made));
                 return made.frame();
@@ -54,6 +54,7 @@ public final class StartProgram {
                     program.get().orElseThrow().toDesk(batch);
                 } else {
                     program.get().orElseThrow().toShelf();
+                    EpiglyphApplication.warmReading();
                 }
             });
             Shown.endWhen(

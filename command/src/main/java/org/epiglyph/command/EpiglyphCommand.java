@@ -13,13 +13,18 @@ import org.epiglyph.places.Private;
 import org.epiglyph.places.TemporaryFolder;
 import org.slf4j.LoggerFactory;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine;
 
 /** The program's command line. */
-@Command(name = "epiglyph", mixinStandardHelpOptions = true, version = "0.1.0", description = "Collect a batch, mark it, hand it back.", subcommands = {
+@Command(name = EpiglyphCommand.NAME, mixinStandardHelpOptions = true, version = EpiglyphCommand.VERSION, description = "Collect a batch, mark it, hand it back.", subcommands = {
         CollectCommand.class, HandBackCommand.class, CheckBundleCommand.class, CheckCommand.class, RepairCommand.class,
         ReportCommand.class, LettersCommand.class})
 public final class EpiglyphCommand implements Callable<Integer> {
+    static final String NAME = "epiglyph";
+    /** The program's. */
+    public static final String VERSION = "0.1.0";
+
     public static void main(String[] arguments) throws IOException {
         run(arguments);
     }
@@ -30,7 +35,7 @@ public final class EpiglyphCommand implements Callable<Integer> {
      * @param further commands besides those for scripts
      * @throws IOException if the folder of logs cannot be created
      */
-    public static void run(String[] arguments, Object... further) throws IOException {
+    public static void run(String[] arguments, CommandSpec... further) throws IOException {
         Path logs = folders().logs();
         Private.folder(logs);
         System.setProperty("epiglyph.logs", logs.toString());
@@ -41,24 +46,31 @@ public final class EpiglyphCommand implements Callable<Integer> {
     /**
      * Only the command named by the first argument is created, since creating all takes longer than some of them run.
      */
-    static int execute(String[] arguments, Object... further) {
-        Optional<Object> named = Stream
-                .concat(Stream.of(further), Stream.of(about(EpiglyphCommand.class).subcommands()))
-                .filter(c -> arguments.length > 0 && arguments[0].equals(about(c).name()))
-                .findFirst();
+    static int execute(String[] arguments, CommandSpec... further) {
+        Optional<CommandLine> named = Stream.of(arguments).findFirst().flatMap(name -> named(name, further));
         if (named.isEmpty()) {
             CommandLine all = new CommandLine(new EpiglyphCommand());
-            Stream.of(further).forEach(all::addSubcommand);
+            Stream.of(further).forEach(spec -> all.addSubcommand(spec.name(), spec));
             return execute(all, arguments);
         }
-        CommandLine alone = new CommandLine(named.get());
-        alone.setCommandName(about(EpiglyphCommand.class).name() + " " + alone.getCommandName());
+        CommandLine alone = named.get();
+        alone.setCommandName(NAME + " " + alone.getCommandName());
         return execute(alone, Arrays.copyOfRange(arguments, 1, arguments.length));
     }
 
-    /** @param command a command, or its class */
-    private static Command about(Object command) {
-        return (command instanceof Class<?> type ? type : command.getClass()).getAnnotation(Command.class);
+    private static Optional<CommandLine> named(String name, CommandSpec... further) {
+        return Stream.of(further)
+                .filter(spec -> name.equals(spec.name()))
+                .findFirst()
+                .map(CommandLine::new)
+                .or(() -> Stream.of(about(EpiglyphCommand.class).subcommands())
+                        .filter(command -> name.equals(about(command).name()))
+                        .findFirst()
+                        .map(CommandLine::new));
+    }
+
+    private static Command about(Class<?> command) {
+        return command.getAnnotation(Command.class);
     }
 
     private static int execute(CommandLine line, String... arguments) {

@@ -2,6 +2,8 @@ package org.epiglyph.desktop;
 
 import java.io.IOException;
 import java.time.Clock;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicReference;
 import javafx.application.Application;
 import javafx.application.Platform;
@@ -22,6 +24,8 @@ public final class EpiglyphApplication extends Application {
      * anything.
      */
     private static final AtomicReference<Begun> BEGUN = new AtomicReference<>();
+    private static final ExecutorService WARMING = Executors
+            .newSingleThreadExecutor(Thread.ofPlatform().daemon().name("warming").factory());
     private Program program;
 
     /** The command line's choices, and the window to open. */
@@ -43,13 +47,17 @@ public final class EpiglyphApplication extends Application {
         });
     }
 
-    /** Loads what reads batches and draws pages while the program is built. */
-    public static void warm() {
-        Thread.ofPlatform().daemon().name("warming").start(() -> {
+    /** Loads what draws pages while the program is created. */
+    public static void warmPages() {
+        WARMING.execute(() -> {
             attempt(CompilerPriority::lower);
-            attempt(WarmUp::run);
             attempt(Warming::run);
         });
+    }
+
+    /** Loads what reads batches while the shelf is looked at; what opens a batch at once loads it itself. */
+    public static void warmReading() {
+        WARMING.execute(() -> attempt(WarmUp::run));
     }
 
     /** Failures do not matter here. */
@@ -70,11 +78,12 @@ public final class EpiglyphApplication extends Application {
     public void start(Stage stage) {
         Begun begun = BEGUN.get();
         begun.window.open(stage, () -> {
-            warm();
+            warmPages();
             return make(begun.start).frame();
         }, () -> {
             Closing.attach(stage, program.frame());
             program.toShelf();
+            warmReading();
         });
     }
 

@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.concurrent.CompletionException;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
+import org.epiglyph.command.EpiglyphCommand;
 import org.epiglyph.core.Problem;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.condition.EnabledOnOs;
@@ -54,7 +55,13 @@ class ToolkitTest {
     void withoutADisplayTheCommandSaysSoAndStillHelps() throws Exception {
         assertThat(run("run", "--shelf", world.toString(), "--settings", world.toString())).startsWith("1 ")
                 .endsWith("found no display for it. Start it from a desktop, or set DISPLAY.");
-        assertThat(run("run", "--help")).startsWith("0 Usage: epiglyph run").doesNotContain("display for it");
+        assertThat(run("run", "--help")).startsWith("0 Usage: epiglyph run")
+                .contains("--shelf=<folder>", "--record-office=<address>", "--mail-port=<port>")
+                .doesNotContain("display for it");
+        assertThat(run("run", "--version")).isEqualTo("0 " + EpiglyphCommand.VERSION);
+        assertThat(run("run", "--mail-port", "none")).startsWith("2 ")
+                .contains("Invalid value for option '--mail-port'");
+        assertThat(run("--help")).startsWith("0 Usage: epiglyph").contains("Opens the program's window.", "hand-back");
     }
 
     /** The exit code, and all that was written. */

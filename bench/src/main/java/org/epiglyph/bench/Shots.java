@@ -1,5 +1,6 @@
 package org.epiglyph.bench;
 
+import java.io.IOException;
 import java.net.URI;
 import java.net.URLEncoder;
 import java.net.http.HttpClient;
@@ -13,7 +14,6 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
-import java.util.stream.Stream;
 import javafx.application.Platform;
 import javafx.concurrent.Worker;
 import javafx.scene.Scene;
@@ -44,6 +44,7 @@ import org.epiglyph.desktop.marking.DeskModel;
 import org.epiglyph.exchange.phrases.PhraseFile;
 import org.epiglyph.exchange.record.RecordServices;
 import org.epiglyph.exchange.scheme.SchemeFile;
+import org.epiglyph.places.FolderTree;
 import org.epiglyph.recordoffice.RecordOffice;
 import org.epiglyph.workspace.Workspace;
 
@@ -61,18 +62,26 @@ public final class Shots {
 
     /** @param arguments the folder for the pictures */
     public static void main(String[] arguments) throws Exception {
-        Path world = Files.createDirectories(Path.of(System.getProperty("java.io.tmpdir"), "Kestrel Point"));
+        Path world = Path.of(System.getProperty("java.io.tmpdir"), "Kestrel Point"); // the name is seen in the pictures
+        delete(world); // left by a run that was killed
+        Files.createDirectories(world);
         try {
             new Shots(Path.of(arguments[0])).make(world);
-        } catch (Exception e) {
+        } catch (Exception | Error e) {
             e.printStackTrace();
+            delete(world);
             Runtime.getRuntime().halt(1); // the toolkit's threads would keep the program alive
-        } finally {
-            try (Stream<Path> all = Files.walk(world)) {
-                all.sorted(java.util.Comparator.reverseOrder()).forEach(p -> p.toFile().delete());
-            }
         }
+        delete(world);
         System.exit(0);
+    }
+
+    private static void delete(Path world) {
+        try {
+            FolderTree.delete(world);
+        } catch (IOException e) {
+            System.err.println(world + " could not be deleted; the next run tries again");
+        }
     }
 
     private void make(Path world) throws Exception {

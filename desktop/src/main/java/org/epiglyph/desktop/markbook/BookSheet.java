@@ -139,7 +139,11 @@ final class BookSheet extends Region {
 
     @Override
     protected void layoutChildren() {
+        boolean wasWhole = !cursor.isEmpty() && layout.isWhole(cursor.at().row(), cursor.at().column());
         layout = layout(layout.scrollX(), layout.scrollY());
+        if (wasWhole) { // and stays so when a side narrows the sheet
+            layout.reveal(cursor.at().row(), cursor.at().column());
+        }
         double scale = Math.max(1, getLocalToSceneTransform().getMxx()); // sharp at any interface size
         canvas.setWidth(getWidth() * scale);
         canvas.setHeight(getHeight() * scale);

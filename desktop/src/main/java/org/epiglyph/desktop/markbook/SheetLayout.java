@@ -135,6 +135,12 @@ final class SheetLayout {
         return Optional.empty();
     }
 
+    /** True if all of a cell is visible. */
+    boolean isWhole(int row, int column) {
+        return left(column) >= NAMES && left(column) + width(column) <= width && top(row) >= HEAD
+                && top(row) + ROW <= HEAD + bodyHeight();
+    }
+
     /** Scrolls until a cell is visible. */
     void reveal(int row, int column) {
         double y = row * ROW;

@@ -7,6 +7,7 @@ import java.time.Clock;
 import java.util.List;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
+import javafx.scene.control.ScrollBar;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
 import org.epiglyph.core.batch.Edit;
@@ -131,5 +132,24 @@ class BookKeysTest extends InBook {
         Screen.waitFor(() -> model().student().equals(SmallBatch.SCANNED));
         robot.press(KeyCode.CONTROL).type(KeyCode.UP).release(KeyCode.CONTROL);
         assertThat(model().student()).as("the best of all is the first").isEqualTo(SmallBatch.SCANNED);
+    }
+
+    @Test
+    void theCellInHandStaysInSightWhenTheSheetBecomesNarrower(FxRobot robot) {
+        open(robot);
+        BookSheet sheet = robot.lookup("#book-sheet").queryAs(BookSheet.class);
+        robot.interact(() -> sheet.setMaxWidth(SheetLayout.NAMES + 500));
+        ScrollBar across = robot.lookup("#book-sheet .scroll-bar:horizontal").queryAs(ScrollBar.class);
+        for (int i = 0; i < 40; i++) {
+            robot.type(KeyCode.RIGHT);
+        }
+        Screen.waitFor(() -> across.isVisible() && across.getValue() == across.getMax());
+        double wide = across.getMax();
+        robot.interact(() -> sheet.setMaxWidth(SheetLayout.NAMES + 250));
+        Screen.waitFor(() -> across.getMax() > wide);
+        assertThat(across.getValue()).as("the last column").isEqualTo(across.getMax());
+        robot.interact(() -> across.setValue(0));
+        robot.interact(() -> sheet.setMaxWidth(SheetLayout.NAMES + 500));
+        assertThat(across.getValue()).as("scrolled away from on purpose").isZero();
     }
 }

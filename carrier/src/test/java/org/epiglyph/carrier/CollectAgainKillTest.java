@@ -29,7 +29,7 @@ import org.junit.jupiter.api.io.TempDir;
 
 /** The program is killed while it collects again; register and history agree afterwards. */
 class CollectAgainKillTest {
-    private static final int KILLS = Integer.getInteger("epiglyph.torture.kills", 12);
+    private static final int KILLS = Integer.getInteger("epiglyph.torture.kills", 6);
     private static final List<Student> CLASS = List.of(new Student(new StudentKey("K-1"), "Ada", "Lind", ""),
             new Student(new StudentKey("K-2"), "Bao", "Nguyen", ""),
             new Student(new StudentKey("K-3"), "Carys", "Price", ""));

@@ -30,7 +30,7 @@ import org.junit.jupiter.api.io.TempDir;
  * pages are made again.
  */
 class JourneyKillTest {
-    private static final int KILLS = Math.max(6, Integer.getInteger("epiglyph.torture.kills", 16) / 2);
+    private static final int KILLS = Math.max(6, Integer.getInteger("epiglyph.torture.kills", 12) / 2);
     private static final List<Student> CLASS = List.of(new Student(new StudentKey("K-1"), "Ada", "Lind", ""),
             new Student(new StudentKey("K-2"), "Bao", "Nguyen", ""));
     @TempDir

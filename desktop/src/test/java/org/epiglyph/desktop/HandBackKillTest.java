@@ -33,7 +33,7 @@ import org.junit.jupiter.api.io.TempDir;
  * about our own work.
  */
 class HandBackKillTest {
-    private static final int KILLS = Math.max(5, Integer.getInteger("epiglyph.torture.kills", 16) / 2);
+    private static final int KILLS = Math.max(5, Integer.getInteger("epiglyph.torture.kills", 10) / 2);
     private static final List<StudentKey> STUDENTS = List.of(new StudentKey("K-4401"), new StudentKey("K-4402"),
             new StudentKey("K-4408"));
     @TempDir

@@ -49,7 +49,7 @@ import org.junit.jupiter.api.io.TempDir;
  * examined afterwards.
  */
 class OfficeFaultsTest {
-    private static final int ROUNDS = Integer.getInteger("epiglyph.torture.handbacks", 90) / 3;
+    private static final int ROUNDS = Integer.getInteger("epiglyph.torture.handbacks", 36) / 3;
     private static final long SEED = Long.getLong("epiglyph.torture.seed", 16);
     private static final String OTHERS = "Entered at the office.";
     private static final List<StudentKey> STUDENTS = List.of(new StudentKey("K-4401"), new StudentKey("K-4402"),

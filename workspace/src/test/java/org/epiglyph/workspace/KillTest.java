@@ -32,7 +32,7 @@ import org.junit.jupiter.api.io.TempDir;
 
 /** The program is killed (SIGKILL) at random moments, many times; every edit shown as saved is there afterwards. */
 class KillTest {
-    private static final int KILLS = Integer.getInteger("epiglyph.torture.kills", 25);
+    private static final int KILLS = Integer.getInteger("epiglyph.torture.kills", 10);
     @TempDir
     private Path folder;
 

@@ -26,9 +26,9 @@ import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 
-/** Six papers are marked from the first stroke to the seal with keys only, including the marks on the pages. */
+/** Papers are marked from the first stroke to the seal with keys only, including the marks on the pages. */
 @ExtendWith(ApplicationExtension.class)
-class KeysOnlyTest extends SixPapers {
+class KeysOnlyTest extends SeveralPapers {
     private static final Pattern PLACE = Pattern.compile(".* ([0-9,]+) points from the left, ([0-9,]+) from the top");
     private static final int STEP = 12;
     private final List<MouseEvent> presses = new ArrayList<>();
@@ -40,7 +40,7 @@ class KeysOnlyTest extends SixPapers {
     }
 
     @Test
-    void sixPapersAreMarkedByKeys(FxRobot robot) {
+    void papersAreMarkedByKeys(FxRobot robot) {
         markAll(robot);
         assertThat(presses).isEmpty();
     }

@@ -28,11 +28,11 @@ import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 
 /**
- * Six papers are marked from the first stroke to the seal with the tip of a pen only: no key, no wheel, no second
+ * Papers are marked from the first stroke to the seal with the tip of a pen only: no key, no wheel, no second
  * button, nothing pressed twice.
  */
 @ExtendWith(ApplicationExtension.class)
-class PenOnlyTest extends SixPapers {
+class PenOnlyTest extends SeveralPapers {
     private final List<KeyEvent> keys = new ArrayList<>();
 
     @Start
@@ -62,7 +62,7 @@ class PenOnlyTest extends SixPapers {
     }
 
     @Test
-    void sixPapersAreMarkedWithTheTipOfAPen(FxRobot robot) {
+    void papersAreMarkedWithTheTipOfAPen(FxRobot robot) {
         markAll(robot);
         assertThat(keys).isEmpty();
     }

@@ -2,7 +2,6 @@ package org.epiglyph.carrier;
 
 import java.io.IOException;
 import java.nio.charset.Charset;
-import java.nio.file.FileStore;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.SecureRandom;
@@ -139,7 +138,7 @@ public final class Collecting {
             storing.add(keptIds.get(file), file);
             bytes += Math.max(0, file.size());
         }
-        refuseFullDisk(folder.root(), bytes);
+        requireRoom(folder.root().getParent(), Files.getFileStore(folder.root()).getUsableSpace(), bytes);
         stored = storing.run(progress);
     }
 
@@ -149,12 +148,14 @@ public final class Collecting {
         return kept;
     }
 
-    private static void refuseFullDisk(Path folder, long bytes) throws IOException, Problem {
-        FileStore disk = Files.getFileStore(folder);
-        long free = disk.getUsableSpace();
+    /**
+     * @param free  bytes that are free; 0 if the system does not know
+     * @param bytes that are needed
+     */
+    static void requireRoom(Path shelf, long free, long bytes) throws Problem {
         if (free > 0 && free < bytes) {
             throw new Problem(Message.of(Collecting.class, "noRoom", String.format(Locale.ROOT, "%.1f", bytes / 1e6),
-                    folder.getParent(), String.format(Locale.ROOT, "%.1f", free / 1e6)));
+                    shelf, String.format(Locale.ROOT, "%.1f", free / 1e6)));
         }
     }
 

@@ -45,7 +45,7 @@ public final class StartProgram {
         Platform.runLater(() -> {
             AtomicReference<Optional<Program>> program = new AtomicReference<>(Optional.empty());
             window.open(new Stage(), () -> {
-                EpiglyphApplication.warmPages();
+                EpiglyphApplication.warm(until != Until.PAGE);
                 Program made = new Program(start, Clock.systemDefaultZone());
                 program.set(Optional.of(made));
                 return made.frame();
@@ -54,7 +54,6 @@ public final class StartProgram {
                     program.get().orElseThrow().toDesk(batch);
                 } else {
                     program.get().orElseThrow().toShelf();
-                    EpiglyphApplication.warmReading();
                 }
             });
             Shown.endWhen(

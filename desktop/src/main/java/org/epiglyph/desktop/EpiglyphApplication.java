@@ -2,8 +2,6 @@ package org.epiglyph.desktop;
 
 import java.io.IOException;
 import java.time.Clock;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicReference;
 import javafx.application.Application;
 import javafx.application.Platform;
@@ -24,8 +22,6 @@ public final class EpiglyphApplication extends Application {
      * anything.
      */
     private static final AtomicReference<Begun> BEGUN = new AtomicReference<>();
-    private static final ExecutorService WARMING = Executors
-            .newSingleThreadExecutor(Thread.ofPlatform().daemon().name("warming").factory());
     private Program program;
 
     /** The command line's choices, and the window to open. */
@@ -47,17 +43,19 @@ public final class EpiglyphApplication extends Application {
         });
     }
 
-    /** Loads what draws pages while the program is created. */
-    public static void warmPages() {
-        WARMING.execute(() -> {
+    /**
+     * Loads what reads batches and draws pages while the program is created.
+     *
+     * @param reading false if a batch is opened at once, which loads what reads it
+     */
+    public static void warm(boolean reading) {
+        Thread.ofPlatform().daemon().name("warming").start(() -> {
             attempt(CompilerPriority::lower);
+            if (reading) {
+                attempt(WarmUp::run);
+            }
             attempt(Warming::run);
         });
-    }
-
-    /** Loads what reads batches while the shelf is looked at; what opens a batch at once loads it itself. */
-    public static void warmReading() {
-        WARMING.execute(() -> attempt(WarmUp::run));
     }
 
     /** Failures do not matter here. */
@@ -78,12 +76,11 @@ public final class EpiglyphApplication extends Application {
     public void start(Stage stage) {
         Begun begun = BEGUN.get();
         begun.window.open(stage, () -> {
-            warmPages();
+            warm(true);
             return make(begun.start).frame();
         }, () -> {
             Closing.attach(stage, program.frame());
             program.toShelf();
-            warmReading();
         });
     }
 

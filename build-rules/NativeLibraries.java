@@ -9,8 +9,8 @@ import java.util.Locale;
 import java.util.stream.Stream;
 
 /**
- * Unpacks this platform's native libraries of the window and the database beside their jars, where both look first; see
- * docs/decisions/17-native-libraries.md.
+ * Unpacks this platform's native libraries of the window and the database beside their jars, where the window looks first
+ * and the launcher lets the database look; see docs/decisions/17-native-libraries.md.
  */
 final class NativeLibraries {
     private static final String WINDOW = "javafx-graphics-.*\\.jar";

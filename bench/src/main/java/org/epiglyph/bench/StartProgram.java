@@ -45,7 +45,7 @@ public final class StartProgram {
         Platform.runLater(() -> {
             AtomicReference<Optional<Program>> program = new AtomicReference<>(Optional.empty());
             window.open(new Stage(), () -> {
-                EpiglyphApplication.warm(until != Until.PAGE);
+                EpiglyphApplication.warm();
                 Program made = new Program(start, Clock.systemDefaultZone());
                 program.set(Optional.of(made));
                 return made.frame();

@@ -43,17 +43,11 @@ public final class EpiglyphApplication extends Application {
         });
     }
 
-    /**
-     * Loads what reads batches and draws pages while the program is created.
-     *
-     * @param reading false if a batch is opened at once, which loads what reads it
-     */
-    public static void warm(boolean reading) {
+    /** Loads what reads batches and draws pages while the program is created. */
+    public static void warm() {
         Thread.ofPlatform().daemon().name("warming").start(() -> {
             attempt(CompilerPriority::lower);
-            if (reading) {
-                attempt(WarmUp::run);
-            }
+            attempt(WarmUp::run);
             attempt(Warming::run);
         });
     }
@@ -76,7 +70,7 @@ public final class EpiglyphApplication extends Application {
     public void start(Stage stage) {
         Begun begun = BEGUN.get();
         begun.window.open(stage, () -> {
-            warm(true);
+            warm();
             return make(begun.start).frame();
         }, () -> {
             Closing.attach(stage, program.frame());

@@ -18,31 +18,22 @@ import picocli.CommandLine.Model.OptionSpec;
  * from annotations generates classes, for which the window would wait.
  */
 public final class RunCommand implements Callable<Integer> {
+    private static final List<String> HELP = List.of("-h", "--help");
+    private static final List<String> VERSION = List.of("-V", "--version");
     private final OptionSpec shelf = path("--shelf", "<folder>",
             "The folder of batches. Default: Epiglyph in your documents.");
     private final OptionSpec settings = path("--settings", "<folder>",
             "The folder of settings. Default: where your system keeps settings.");
-    private final OptionSpec recordOffice = OptionSpec.builder("--record-office")
-            .type(String.class)
-            .paramLabel("<address>")
-            .defaultValue("")
-            .description("Address of a record service to suggest.")
-            .build();
+    private final OptionSpec recordOffice = option("--record-office", String.class, "<address>",
+            "Address of a record service to suggest.").defaultValue("").build();
     private final OptionSpec tokenFile = path("--token-file", "<file>",
             "A file that contains the record service's token.");
     private final OptionSpec tablet = path("--tablet", "<file>",
             "A recording that a simulated pen tablet plays at the desk.");
     private final OptionSpec voice = path("--voice", "<file>",
             "A WAV recording that a simulated microphone plays at the desk; playback is silent.");
-    private final OptionSpec mailPort = OptionSpec.builder("--mail-port")
-            .type(int.class)
-            .paramLabel("<port>")
-            .defaultValue("0")
-            .description("Port of a mail service on this machine to suggest.")
-            .build();
-
-    private static final List<String> HELP = List.of("-h", "--help");
-    private static final List<String> VERSION = List.of("-V", "--version");
+    private final OptionSpec mailPort = option("--mail-port", int.class, "<port>",
+            "Port of a mail service on this machine to suggest.").defaultValue("0").build();
     private final Launching launching;
 
     /** Opens the window and returns when it is closed. */
@@ -78,7 +69,11 @@ public final class RunCommand implements Callable<Integer> {
     }
 
     private static OptionSpec path(String name, String label, String description) {
-        return OptionSpec.builder(name).type(Path.class).paramLabel(label).description(description).build();
+        return option(name, Path.class, label, description).build();
+    }
+
+    private static OptionSpec.Builder option(String name, Class<?> type, String label, String description) {
+        return OptionSpec.builder(name).type(type).paramLabel(label).description(description);
     }
 
     private static OptionSpec.Builder question(List<String> names) {

@@ -32,6 +32,7 @@ class SheetLayoutTest {
         assertThat(layout.columnAt(x)).isEqualTo(Optional.of(atColumn));
         assertThat(atRow).isBetween(layout.firstRow(), layout.afterLastRow() - 1);
         assertThat(layout.isInSight(atColumn)).isTrue();
+        assertThat(layout.isWhole(atRow, atColumn)).isTrue();
     }
 
     @Test

@@ -1,17 +1,27 @@
 package org.epiglyph.desktop;
 
 import java.io.IOException;
-import java.io.UncheckedIOException;
+import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
-import java.util.Comparator;
+import java.nio.file.StandardOpenOption;
+import java.security.MessageDigest;
+import java.util.HexFormat;
 import java.util.List;
 import java.util.stream.Stream;
+import org.epiglyph.carrier.Progress;
+import org.epiglyph.core.Problem;
 import org.epiglyph.demo.DemoWorld;
+import org.epiglyph.documents.OpenDocument;
+import org.epiglyph.places.FolderTree;
 
-/** The demo's office and shelf, created once for all tests of a run and copied for each. */
+/**
+ * The demo's office and shelf, created once and copied for each test. Test processes share what was created, and so do
+ * later runs until the code that creates it changes.
+ */
 public final class DemoCopy {
+    private static final Path ALL = Path.of("target", "demo-worlds");
     private static Path made;
 
     private DemoCopy() {}
@@ -19,13 +29,47 @@ public final class DemoCopy {
     /** Creates an office and a shelf as they are before anything was collected. */
     public static synchronized void make(Path office, Path shelf) throws Exception {
         if (made == null) {
-            Path fresh = Files.createTempDirectory("epiglyph-demo");
-            DemoWorld.make(fresh.resolve("office"), fresh.resolve("shelf"));
-            made = fresh;
-            Runtime.getRuntime().addShutdownHook(new Thread(() -> delete(fresh)));
+            made = made();
         }
         copy(made.resolve("office"), office);
         copy(made.resolve("shelf"), shelf);
+    }
+
+    /** The shared world; the first process that needs it creates it while the others wait. */
+    private static Path made() throws Exception {
+        Path world = ALL.resolve(version());
+        Files.createDirectories(ALL);
+        try (FileChannel lock = FileChannel.open(ALL.resolve("lock"), StandardOpenOption.CREATE,
+                StandardOpenOption.WRITE)) {
+            lock.lock();
+            if (!Files.exists(world)) {
+                for (Path earlier : worlds()) {
+                    FolderTree.delete(earlier);
+                }
+                Path growing = Files.createTempDirectory(ALL, "growing");
+                DemoWorld.make(growing.resolve("office"), growing.resolve("shelf"));
+                Files.move(growing, world, StandardCopyOption.ATOMIC_MOVE);
+            }
+        }
+        return world;
+    }
+
+    private static List<Path> worlds() throws IOException {
+        try (Stream<Path> all = Files.list(ALL)) {
+            return all.filter(Files::isDirectory).toList();
+        }
+    }
+
+    /** A digest of the modules that create the world. */
+    private static String version() throws Exception {
+        MessageDigest digest = MessageDigest.getInstance("SHA-256");
+        for (Class<?> type : List.of(DemoWorld.class, Progress.class, OpenDocument.class, Problem.class)) {
+            Path module = Path.of(type.getProtectionDomain().getCodeSource().getLocation().toURI());
+            for (Path file : all(module).stream().filter(Files::isRegularFile).sorted().toList()) {
+                digest.update(Files.readAllBytes(file));
+            }
+        }
+        return HexFormat.of().formatHex(digest.digest(), 0, 8);
     }
 
     private static List<Path> all(Path root) throws IOException {
@@ -43,16 +87,6 @@ public final class DemoCopy {
             } else {
                 Files.copy(path, copy, StandardCopyOption.COPY_ATTRIBUTES);
             }
-        }
-    }
-
-    private static void delete(Path root) {
-        try {
-            for (Path path : all(root).stream().sorted(Comparator.reverseOrder()).toList()) {
-                Files.delete(path);
-            }
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
         }
     }
 }

@@ -6,7 +6,9 @@ import java.math.BigDecimal;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.ZoneId;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
 import org.epiglyph.core.Problem;
@@ -33,6 +35,7 @@ public final class SmallBatch {
     public static final StudentKey TWICE = new StudentKey("K-3");
     /** K-3's message with the second hand-in: longer than the space in the ledger. */
     public static final String MESSAGE = "I have done question two again \uD83D\uDE42. ".repeat(90).strip();
+    private static final Map<Boolean, String> FIRST = new HashMap<>();
     private final Path folder;
     private final Path typed;
 
@@ -55,8 +58,8 @@ public final class SmallBatch {
     public static SmallBatch make(Path world) throws Exception {
         DemoCopy.make(world.resolve("office"), world.resolve("demo shelf"));
         Path files = world.resolve("office").resolve("tasks").resolve(DemoWorld.TASK).resolve("files");
-        Path typed = first(files, true);
-        Path scan = first(files, false);
+        Path typed = files.resolve(first(files, true));
+        Path scan = files.resolve(first(files, false));
         Path folder = world.resolve("shelf").resolve("small");
         Files.createDirectories(folder.getParent());
         try (NewBatch batch = NewBatch.at(folder)) {
@@ -79,7 +82,17 @@ public final class SmallBatch {
         return new SmallBatch(folder, typed);
     }
 
-    private static Path first(Path files, boolean withWords) throws IOException, Problem {
+    /** The name of the first PDF with or without text, found once: each test copies the same files. */
+    private static synchronized String first(Path files, boolean withWords) throws IOException {
+        String name = FIRST.get(withWords);
+        if (name == null) {
+            name = search(files, withWords).getFileName().toString();
+            FIRST.put(withWords, name);
+        }
+        return name;
+    }
+
+    private static Path search(Path files, boolean withWords) throws IOException {
         List<Path> all;
         try (Stream<Path> list = Files.list(files)) {
             all = list.filter(p -> p.toString().endsWith(".pdf")).sorted().toList();

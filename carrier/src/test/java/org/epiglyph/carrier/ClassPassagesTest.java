@@ -15,6 +15,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Document;
@@ -163,6 +164,8 @@ class ClassPassagesTest {
         StudentKey none = new StudentKey("K-4");
         Document one = new Document("e", "tide.py", "e".repeat(64), 9, new Pages.Ready(1, ""), "");
         Document two = new Document("f", "other.py", "f".repeat(64), 9, new Pages.Ready(1, ""), "");
+        Document locked = new Document("g", "tide.pdf", "0".repeat(64), 9,
+                new Pages.Locked(Message.of(Problem.class, "x")), "");
         String code = "hour = 6 ; total = hour * 12 ; print ( total ) ; total = total + 1 ; if ( hour > 4 ) ; return hour ; "
                 + "read ( hour , total ) ; hour -= 2 ; total = hour / 3 - total ; while ( total ) ; exit ( ) ; hour ++ ;";
         when(words.of(one)).thenReturn(List.of(page(code)));
@@ -171,7 +174,7 @@ class ClassPassagesTest {
                 new Task("t", "", "Work", "", Optional.empty(), ZoneId.of("UTC"), BigDecimal.TEN),
                 MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY,
                 List.of(submission(ADA, one), Submission.untouched(new Student(none, "G", "F", ""), List.of()),
-                        submission(BEN, two)));
+                        submission(SCAN, locked), submission(BEN, two)));
         List<ClassSearch.Found> found = new ArrayList<>();
         new ClassSearch(words).search(batch, new TextQuery("range", false), found::add);
         assertThat(found).extracting(ClassSearch.Found::student).containsExactly(ADA, BEN);

@@ -24,6 +24,7 @@ import org.epiglyph.core.marks.Ink;
 import org.epiglyph.core.marks.Remark;
 import org.epiglyph.core.marks.Sign;
 import org.epiglyph.core.marks.Stamp;
+import org.epiglyph.core.page.PageGeometry;
 import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.phrases.Phrasebook;
@@ -31,6 +32,7 @@ import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.task.Task;
+import org.epiglyph.documents.OpenDocument;
 import org.epiglyph.documents.rendition.FeedbackPages;
 import org.epiglyph.workspace.NewBatch;
 import org.epiglyph.workspace.Originals;
@@ -58,8 +60,10 @@ class DiskLookTest {
         Path batch = folder.resolve("batch");
         try (NewBatch made = NewBatch.at(batch)) {
             Originals.Stored stored = made.store("d1", "work.pdf", new ByteArrayInputStream(Files.readAllBytes(pdf)));
+            Originals.Stored other = made.store("d2", "more.pdf", new ByteArrayInputStream(Files.readAllBytes(pdf)));
             made.add(new Student(ADA, "Ada", "Example", ""), List.of(new HandIn(1, Optional.empty(), "", List.of(
-                    new Document("d1", "work.pdf", stored.sha256(), stored.bytes(), new Pages.Ready(1, ""), "")))));
+                    new Document("d1", "work.pdf", stored.sha256(), stored.bytes(), new Pages.Ready(1, ""), ""),
+                    new Document("d2", "more.pdf", other.sha256(), other.bytes(), new Pages.Ready(1, ""), "")))));
             made.place(new Task("", "", "Tides", "", Optional.empty(), ZoneId.of("UTC"), BigDecimal.TEN),
                     MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY);
         }
@@ -126,6 +130,23 @@ class DiskLookTest {
                 .as("A4 in points, ISO 216")
                 .isEqualTo(off);
         assertThat(looked(disk)).hasSize(off ? 1 : 0);
+    }
+
+    @Test
+    void aMiddleExactlyOnAnEdgeIsOnThePage() throws Exception {
+        tick("first", 100, 100);
+        PagePoint middle = ada().findMark("first").orElseThrow().bounds().centre();
+        PageGeometry page;
+        try (OpenDocument open = OpenDocument.open(workspace.folder().pages(ada().documents().getFirst()))) {
+            page = open.geometry(0);
+        }
+        double x = 100 - middle.x();
+        double y = 100 - middle.y();
+        tick("top left", x, y);
+        tick("bottom right", x + page.width(), y + page.height());
+        PagePoint corner = ada().findMark("bottom right").orElseThrow().bounds().centre();
+        assertThat(corner).isEqualTo(new PagePoint(page.width(), page.height()));
+        assertThat(looked(new DiskLook(workspace))).isEmpty();
     }
 
     @Test

@@ -11,12 +11,16 @@ import java.nio.file.Path;
 import java.nio.file.attribute.PosixFileAttributeView;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.CancellationException;
 import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
+import org.apache.commons.compress.archivers.zip.UnicodePathExtraField;
+import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
+import org.apache.commons.compress.archivers.zip.ZipFile;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Destination;
 import org.epiglyph.core.batch.Document;
@@ -231,5 +235,27 @@ class FolderHandBackTest extends HandedBackFixture {
                 })).isInstanceOf(CancellationException.class);
         assertThat(out).doesNotExist();
         assertThat(workspace.batch().submission(ADA).receipts()).isEmpty();
+    }
+
+    /** APPNOTE.TXT 6.3.10: 4.4.2 (made by Unix is 3), 4.4.4 bit 11 (names in UTF-8), 4.6.9 (extra field 0x7075). */
+    @Test
+    void namesInTheZipAreWrittenAsTheyWereReceived() throws Exception {
+        handBack(Profile.USUAL);
+        try (ZipFile zip = ZipFile.builder().setPath(out.resolve("handed-back.zip")).get()) {
+            assertThat(Collections.list(zip.getEntries())).isNotEmpty().allSatisfy(e -> {
+                assertThat(e.getPlatform()).isEqualTo(ZipArchiveEntry.PLATFORM_UNIX);
+                assertThat(e.getUnixMode() & 0777).isEqualTo(0644);
+                assertThat(e.getGeneralPurposeBit().usesUTF8ForNames()).isTrue();
+                assertThat(e.getExtraField(UnicodePathExtraField.UPATH_ID)).isNull();
+            });
+        }
+        Register.EMPTY.with(null, "IBM437", List.of()).write(workspace.folder().register());
+        handBack(Profile.USUAL);
+        try (ZipFile zip = ZipFile.builder().setPath(out.resolve("handed-back-2.zip")).setCharset("IBM437").get()) {
+            assertThat(Collections.list(zip.getEntries())).isNotEmpty().allSatisfy(e -> {
+                assertThat(e.getGeneralPurposeBit().usesUTF8ForNames()).isFalse();
+                assertThat(e.getExtraField(UnicodePathExtraField.UPATH_ID)).isNotNull();
+            });
+        }
     }
 }

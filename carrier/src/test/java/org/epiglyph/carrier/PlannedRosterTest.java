@@ -2,11 +2,21 @@ package org.epiglyph.carrier;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.math.BigDecimal;
+import java.nio.file.Path;
+import java.time.ZoneId;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.roster.Roster;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
+import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.core.task.Task;
+import org.epiglyph.workspace.BatchFolder;
 import org.junit.jupiter.api.Test;
 
 /** The class as merged from a record and from what the marker typed. */
@@ -32,5 +42,16 @@ class PlannedRosterTest {
     @Test
     void studentsOfLaterSourcesFollow() {
         assertThat(merged(List.of(BAO), ADA)).containsExactly(BAO, ADA);
+    }
+
+    @Test
+    void whoWasThereBeforeStaysWhereNoOtherListCame() {
+        Batch before = Batch.collected(
+                new Task("", "", "Work", "", Optional.empty(), ZoneId.of("UTC"), BigDecimal.TEN),
+                MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY, List.of(Submission.untouched(ADA, List.of())));
+        PlanGround.Earlier earlier = new PlanGround.Earlier(new BatchFolder(Path.of("earlier")), before,
+                Register.EMPTY, Map.of());
+        assertThat(PlannedRoster.of(new PlannedRoster.Sources(Optional.of(earlier), Optional.empty(), Optional.empty(),
+                List.of(BAO)), List.of(), Optional.empty()).roster().students()).containsExactly(ADA, BAO);
     }
 }

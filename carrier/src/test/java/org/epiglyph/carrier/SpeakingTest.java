@@ -117,9 +117,9 @@ class SpeakingTest extends HandedBackFixture {
     @EnumSource(MarkedPdf.Form.class)
     void theStudentFindsItBesideThePagesAndAtTheMark(MarkedPdf.Form form) throws Exception {
         try (Workspace workspace = Workspace.open(batch, CLOCK)) {
-            write(workspace, spoken(workspace, SpokenPlace.ofMark("n1"), Optional.empty()), "Which units?");
-            write(workspace, spoken(workspace, SpokenPlace.WHOLE, Optional.empty()), "Well done.");
-            write(workspace, spoken(workspace, SpokenPlace.ofMark("n2"), Optional.empty()), "A secret of three words.");
+            Speaking.take(workspace, ADA, SpokenPlace.ofMark("n1"), voice, "Which units?");
+            Speaking.take(workspace, ADA, SpokenPlace.WHOLE, voice, "Well done.");
+            Speaking.take(workspace, ADA, SpokenPlace.ofMark("n2"), voice, "A secret of three words.");
             workspace.edit(new Edit.Seal(ADA));
         }
         Profile profile = new Profile(form, Profile.Sheet.TEXT);

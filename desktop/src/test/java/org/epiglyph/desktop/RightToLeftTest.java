@@ -9,10 +9,12 @@ import java.util.Optional;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import javafx.geometry.NodeOrientation;
 import javafx.scene.Group;
 import javafx.scene.Node;
 import javafx.scene.Scene;
 import javafx.scene.image.WritableImage;
+import javafx.scene.control.TextArea;
 import javafx.scene.input.Clipboard;
 import javafx.scene.input.ClipboardContent;
 import javafx.scene.input.KeyCode;
@@ -23,6 +25,7 @@ import javafx.scene.text.Font;
 import javafx.scene.text.Text;
 import javafx.stage.Stage;
 import org.epiglyph.core.marks.Mark;
+import org.epiglyph.desktop.frame.ReadingDirection;
 import org.epiglyph.documents.base.Typeface;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -123,6 +126,22 @@ class RightToLeftTest extends InWindow {
             parts.set(ink(picture(new HBox(text("י", family), text("-", family), text("אבגדהוזחט", family)))));
         });
         assertThat(difference(whole.get(), parts.get())).as("shares of ink that stand elsewhere").isLessThan(0.4);
+    }
+
+    @Test
+    void aRemarkIsWrittenFromTheSideFromWhichItReads(FxRobot robot) {
+        TextArea area = new TextArea();
+        robot.interact(() -> ReadingDirection.of(area));
+        assertThat(side(robot, area, "Units, please.")).isEqualTo(NodeOrientation.LEFT_TO_RIGHT);
+        assertThat(side(robot, area, HEBREW)).isEqualTo(NodeOrientation.RIGHT_TO_LEFT);
+        assertThat(side(robot, area, "3. " + ARABIC)).as("by its first letter")
+                .isEqualTo(NodeOrientation.RIGHT_TO_LEFT);
+        assertThat(side(robot, area, "")).isEqualTo(NodeOrientation.LEFT_TO_RIGHT);
+    }
+
+    private static NodeOrientation side(FxRobot robot, TextArea area, String text) {
+        robot.interact(() -> area.setText(text));
+        return area.getEffectiveNodeOrientation();
     }
 
     /** The amount of ink in each column. */

@@ -19,6 +19,7 @@ import org.epiglyph.core.feedback.FeedbackSheet;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Form;
+import org.epiglyph.desktop.frame.ReadingDirection;
 import org.epiglyph.desktop.frame.SaveOnLeave;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
@@ -98,8 +99,8 @@ final class AnswersSide implements Side {
                         .ifPresent(n -> entry.getChildren().add(Form.text(UiText.of("Side.remarkGone", n), "hint"))));
         Label label = Form.text(model.submission().cover().cover(answer.text()), "answer-words");
         entry.getChildren().add(label);
-        TextArea reply = new TextArea(
-                typing.filter(t -> t.answer.equals(answer.id())).map(Typed::text).orElse(answer.reply()));
+        TextArea reply = ReadingDirection.of(new TextArea(
+                typing.filter(t -> t.answer.equals(answer.id())).map(Typed::text).orElse(answer.reply())));
         reply.setId("reply-" + answer.id());
         reply.setWrapText(true);
         reply.setPrefRowCount(ROWS);

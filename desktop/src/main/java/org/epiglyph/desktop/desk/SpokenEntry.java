@@ -18,6 +18,7 @@ import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.spoken.Span;
 import org.epiglyph.core.spoken.SpokenRemark;
 import org.epiglyph.desktop.frame.Form;
+import org.epiglyph.desktop.frame.ReadingDirection;
 import org.epiglyph.desktop.frame.SaveOnLeave;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
@@ -54,7 +55,7 @@ final class SpokenEntry extends VBox {
         about.getStyleClass().add("spoken-title");
         about.setMaxWidth(Double.MAX_VALUE);
         listen = button("listen", UiText.of("Spoken.listen"), "plain-button", this::listen);
-        area = new TextArea(remark.text());
+        area = ReadingDirection.of(new TextArea(remark.text()));
         layOutText(place, !sealed);
         sentence.getStyleClass().add("hint");
         sentence.setWrapText(true);

@@ -7,6 +7,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.TimeUnit;
+import java.util.function.BooleanSupplier;
 import javafx.stage.DirectoryChooser;
 import javafx.stage.FileChooser;
 import javafx.stage.FileChooser.ExtensionFilter;
@@ -19,6 +22,7 @@ import javafx.stage.Window;
 public final class FileDialog {
     /** The property key under which a window stores the folder chosen last. */
     private static final String LAST = FileDialog.class.getName();
+    private static final int PATIENCE_MILLIS = 200;
     private final Window over;
     private final String title;
     private final List<ExtensionFilter> kinds = new ArrayList<>();
@@ -77,7 +81,8 @@ public final class FileDialog {
             Optional<ExtensionFilter> kind = Optional.ofNullable(chooser.getSelectedExtensionFilter());
             named = chosen.map(file -> file.resolveSibling(
                     named(String.valueOf(file.getFileName()), name, kinds, kind)));
-            if (named.equals(chosen) || !Files.exists(named.get())) {
+            Path file = named.orElse(null);
+            if (named.equals(chosen) || !atOnce(() -> Files.exists(file), true)) {
                 return named;
             }
             proposed = String.valueOf(named.get().getFileName()); // so that the system asks before it is replaced
@@ -103,7 +108,25 @@ public final class FileDialog {
     private Optional<Path> begin() {
         return beginning.or(() -> Optional.ofNullable((Path) over.getProperties().get(LAST)))
                 .or(() -> Optional.of(Path.of(System.getProperty("user.home"))))
-                .filter(Files::isDirectory);
+                .filter(folder -> atOnce(() -> Files.isDirectory(folder), false));
+    }
+
+    /**
+     * The answer to a question about the disk, asked beside the calling thread: a network drive that is gone may not
+     * answer for minutes.
+     *
+     * @param otherwise the answer if there is none within {@value #PATIENCE_MILLIS} milliseconds
+     */
+    static boolean atOnce(BooleanSupplier question, boolean otherwise) {
+        CompletableFuture<Boolean> answer = new CompletableFuture<>();
+        Thread.ofPlatform().daemon().name("asking the disk").start(() -> {
+            try {
+                answer.complete(question.getAsBoolean());
+            } finally {
+                answer.complete(otherwise);
+            }
+        });
+        return answer.completeOnTimeout(otherwise, PATIENCE_MILLIS, TimeUnit.MILLISECONDS).join();
     }
 
     private Optional<Path> chosen(File file) {

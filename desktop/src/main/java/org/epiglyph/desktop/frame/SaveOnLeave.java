@@ -48,7 +48,7 @@ public final class SaveOnLeave {
     }
 
     public static TextArea area(String value, int rows, Consumer<String> keep) {
-        TextArea area = new TextArea(value);
+        TextArea area = ReadingDirection.of(new TextArea(value));
         area.setWrapText(true);
         area.setPrefRowCount(rows);
         moveFocusWithTab(area);

@@ -10,6 +10,7 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.VBox;
 import org.epiglyph.core.marks.Audience;
 import org.epiglyph.core.phrases.Phrase;
+import org.epiglyph.desktop.frame.ReadingDirection;
 import org.epiglyph.desktop.frame.SaveOnLeave;
 import org.epiglyph.desktop.frame.Slant;
 import org.epiglyph.desktop.frame.UiText;
@@ -24,7 +25,7 @@ final class AutosaveArea extends VBox {
     private static final Pattern SEARCH = Pattern.compile("(?:^|(?<=\\s))/(\\S*)$");
     private static final int LETTERS_A_LINE = 30;
     private static final int MOST_LINES = 8;
-    private final TextArea area = Slant.of(new TextArea());
+    private final TextArea area = ReadingDirection.of(Slant.of(new TextArea()));
     private final PauseTransition pause = SaveOnLeave.afterTyping(() -> save(beforeSearch()));
     private final PhraseList phrases;
     private final Consumer<String> save;

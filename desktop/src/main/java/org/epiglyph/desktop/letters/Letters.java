@@ -30,6 +30,7 @@ import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Act;
 import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.Place;
+import org.epiglyph.desktop.frame.ReadingDirection;
 import org.epiglyph.desktop.frame.Rows;
 import org.epiglyph.desktop.frame.SaveOnLeave;
 import org.epiglyph.desktop.frame.UiText;
@@ -45,7 +46,7 @@ public final class Letters implements Place {
     private final Rows<LetterSending.Fate> recipients = new Rows<>("recipients", this::recipient);
     private final ToggleGroup conditions = new ToggleGroup();
     private final TextField subject = new TextField();
-    private final TextArea body = new TextArea();
+    private final TextArea body = ReadingDirection.of(new TextArea());
     private final Label readBy = new Label();
     private final TextField address = new TextField();
     private Optional<StudentKey> addressed = Optional.empty();

@@ -15,6 +15,7 @@ import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.marks.Remark;
 import org.epiglyph.core.phrases.Phrase;
 import org.epiglyph.desktop.frame.Form;
+import org.epiglyph.desktop.frame.ReadingDirection;
 import org.epiglyph.desktop.frame.SaveOnLeave;
 import org.epiglyph.desktop.frame.Slant;
 import org.epiglyph.desktop.frame.UiText;
@@ -29,7 +30,7 @@ public final class RemarkField extends VBox {
     private static final int MOST_LINES = 12;
     private static final int LETTERS_A_LINE = 30;
     private final DeskModel model;
-    private final TextArea area = Slant.of(new TextArea());
+    private final TextArea area = ReadingDirection.of(Slant.of(new TextArea()));
     private final PhraseList list;
     private final Label hint = new Label();
     private String mark = "";

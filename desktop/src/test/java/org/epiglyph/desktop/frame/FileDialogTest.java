@@ -4,9 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.CountDownLatch;
 import javafx.stage.FileChooser.ExtensionFilter;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** The file name that results from the answer of a system dialog. */
 class FileDialogTest {
@@ -30,5 +32,24 @@ class FileDialogTest {
     @CsvSource({"marks.xlsx", "marks"})
     void whereNoKindIsOfferedTheNameStays(String chosen) {
         assertThat(FileDialog.named(chosen, "marks.xlsx", List.of(), Optional.empty())).isEqualTo(chosen);
+    }
+
+    @ParameterizedTest
+    @ValueSource(booleans = {true, false})
+    void aDiskThatDoesNotAnswerKeepsNobodyWaiting(boolean otherwise) {
+        CountDownLatch gone = new CountDownLatch(1);
+        assertThat(FileDialog.atOnce(() -> {
+            try {
+                gone.await();
+            } catch (InterruptedException e) {
+                throw new IllegalStateException(e);
+            }
+            return !otherwise;
+        }, otherwise)).isEqualTo(otherwise);
+        gone.countDown();
+        assertThat(FileDialog.atOnce(() -> {
+            throw new SecurityException("not to be read");
+        }, otherwise)).isEqualTo(otherwise);
+        assertThat(FileDialog.atOnce(() -> true, false)).isTrue();
     }
 }

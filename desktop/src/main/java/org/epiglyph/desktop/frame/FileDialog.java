@@ -122,7 +122,7 @@ public final class FileDialog {
         Thread.ofPlatform().daemon().name("asking the disk").start(() -> {
             try {
                 answer.complete(question.getAsBoolean());
-            } finally {
+            } catch (RuntimeException e) { // a folder that must not be read
                 answer.complete(otherwise);
             }
         });

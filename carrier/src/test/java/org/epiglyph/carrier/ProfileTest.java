@@ -299,7 +299,7 @@ class ProfileTest extends HandedBackFixture {
     }
 
     @Test
-    void eachChoiceIsInTheFileAndTheOthersStay() throws Exception {
+    void eachChoiceIsMadeAndTheOthersStay() {
         Profile changed = Profile.USUAL.withLeftOut(EnumSet.of(FeedbackSheet.Part.values()[0]))
                 .withNames(EnumSet.complementOf(EnumSet.copyOf(Profile.USUAL.names())))
                 .withLayout(Profile.Layout.FOLDERS)

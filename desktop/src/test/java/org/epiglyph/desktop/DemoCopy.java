@@ -9,7 +9,6 @@ import java.nio.file.StandardOpenOption;
 import java.security.MessageDigest;
 import java.util.HexFormat;
 import java.util.List;
-import java.util.stream.Stream;
 import org.epiglyph.carrier.Progress;
 import org.epiglyph.core.Problem;
 import org.epiglyph.demo.DemoWorld;
@@ -43,8 +42,10 @@ public final class DemoCopy {
                 StandardOpenOption.WRITE)) {
             lock.lock();
             if (!Files.exists(world)) {
-                for (Path earlier : worlds()) {
-                    FolderTree.delete(earlier);
+                for (Path earlier : FolderTree.entries(ALL)) {
+                    if (Files.isDirectory(earlier)) {
+                        FolderTree.delete(earlier);
+                    }
                 }
                 Path growing = Files.createTempDirectory(ALL, "growing");
                 DemoWorld.make(growing.resolve("office"), growing.resolve("shelf"));
@@ -54,33 +55,23 @@ public final class DemoCopy {
         return world;
     }
 
-    private static List<Path> worlds() throws IOException {
-        try (Stream<Path> all = Files.list(ALL)) {
-            return all.filter(Files::isDirectory).toList();
-        }
-    }
-
     /** A digest of the modules that create the world. */
     private static String version() throws Exception {
         MessageDigest digest = MessageDigest.getInstance("SHA-256");
         for (Class<?> type : List.of(DemoWorld.class, Progress.class, OpenDocument.class, Problem.class)) {
             Path module = Path.of(type.getProtectionDomain().getCodeSource().getLocation().toURI());
-            for (Path file : all(module).stream().filter(Files::isRegularFile).sorted().toList()) {
-                digest.update(Files.readAllBytes(file));
+            for (Path file : FolderTree.all(module)) {
+                if (Files.isRegularFile(file)) {
+                    digest.update(Files.readAllBytes(file));
+                }
             }
         }
         return HexFormat.of().formatHex(digest.digest(), 0, 8);
     }
 
-    private static List<Path> all(Path root) throws IOException {
-        try (Stream<Path> walk = Files.walk(root)) {
-            return walk.toList();
-        }
-    }
-
     private static void copy(Path from, Path to) throws IOException {
         Files.createDirectories(to);
-        for (Path path : all(from)) {
+        for (Path path : FolderTree.all(from)) {
             Path copy = to.resolve(from.relativize(path).toString());
             if (Files.isDirectory(path)) {
                 Files.createDirectories(copy);

@@ -1,6 +1,7 @@
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Optional;
 import java.util.stream.Stream;
 
 /** Prepares the libraries that are gathered for the program. Run by the build from its source. */
@@ -11,7 +12,7 @@ final class Libraries {
     public static void main(String[] arguments) throws IOException {
         try (Stream<Path> libraries = Files.list(Path.of(arguments[0]))) {
             for (Path jar : libraries.toList()) {
-                TextShaping.correct(jar);
+                TextShaping.correct(jar, Optional.empty());
                 ClassFormat.convert(jar);
                 NativeLibraries.unpack(jar);
             }

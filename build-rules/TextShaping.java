@@ -4,7 +4,6 @@ import static java.lang.constant.ConstantDescs.CD_char;
 import static java.lang.constant.ConstantDescs.CD_long;
 import static java.lang.constant.ConstantDescs.CD_void;
 
-import java.io.File;
 import java.io.IOException;
 import java.lang.classfile.ClassFile;
 import java.lang.classfile.ClassModel;
@@ -31,8 +30,8 @@ import java.util.function.Predicate;
 
 /**
  * Corrects two classes of JavaFX for Linux, so that wrapped text from right to left is drawn with the right words, and long
- * text in letters that are shaped does not stop the window; see docs/decisions/13-text-shaping.md. Run by the build
- * from its source; ends with an error where JavaFX is not as expected.
+ * text in letters that are shaped does not stop the window; see docs/decisions/13-text-shaping.md. Ends with an error
+ * where JavaFX is not as expected.
  */
 final class TextShaping {
     private static final String PANGO_LAYOUT = "com/sun/javafx/font/freetype/PangoGlyphLayout";
@@ -49,28 +48,15 @@ final class TextShaping {
 
     private TextShaping() {}
 
-    /** @param arguments a class path, and the folder to write the corrected classes to */
-    public static void main(String[] arguments) throws IOException {
-        for (String entry : arguments[0].split(File.pathSeparator)) {
-            if (isLinux(Path.of(entry))) {
-                correct(Path.of(entry), Optional.of(Path.of(arguments[1])));
-            }
+    /**
+     * Corrects the classes in a jar, if it is JavaFX's for Linux.
+     *
+     * @param target the folder the classes are written to; empty for into the jar
+     */
+    static void correct(Path jar, Optional<Path> target) throws IOException {
+        if (!jar.getFileName().toString().matches(JAR)) {
+            return;
         }
-    }
-
-    /** Corrects the classes in a jar, if it is JavaFX's for Linux. */
-    static void correct(Path jar) throws IOException {
-        if (isLinux(jar)) {
-            correct(jar, Optional.empty());
-        }
-    }
-
-    private static boolean isLinux(Path file) {
-        return file.getFileName().toString().matches(JAR);
-    }
-
-    /** @param target the folder the classes are written to; empty for into the jar */
-    private static void correct(Path jar, Optional<Path> target) throws IOException {
         try (FileSystem inside = FileSystems.newFileSystem(jar)) {
             correct(inside, PANGO_LAYOUT, target, TextShaping::isPangoCorrected, TextShaping::correctPango);
             correct(inside, GLYPH_LAYOUT, target, TextShaping::splitsLongRuns, TextShaping::splitLongRuns);

@@ -3,9 +3,11 @@ package org.epiglyph.desktop;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.util.Comparator;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import java.util.function.BooleanSupplier;
+import javafx.application.Platform;
 import javafx.event.EventType;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
@@ -111,17 +113,27 @@ public final class Screen {
 
     /** Lets the interface work until a condition holds and the nodes it asks for exist; gives up after 20 seconds. */
     public static void waitFor(BooleanSupplier condition) {
+        if (Platform.isFxApplicationThread()) {
+            throw new IllegalStateException("A condition must not wait for another one");
+        }
         try {
             WaitForAsyncUtils.waitFor(20, TimeUnit.SECONDS, () -> {
                 WaitForAsyncUtils.waitForFxEvents(1);
-                try {
-                    return condition.getAsBoolean();
-                } catch (EmptyNodeQueryException | NullPointerException _) {
-                    return false; // a node may leave its scene while the robot looks at it
-                }
+                return holds(condition);
             });
         } catch (TimeoutException e) {
             throw new AssertionError("Waited in vain", e);
         }
+    }
+
+    /** Looks at the scene on its own thread, so that nothing changes meanwhile. */
+    private static boolean holds(BooleanSupplier condition) {
+        return CompletableFuture.supplyAsync(() -> {
+            try {
+                return condition.getAsBoolean();
+            } catch (EmptyNodeQueryException | NullPointerException _) {
+                return false; // what is looked for is not there yet
+            }
+        }, Platform::runLater).join();
     }
 }

@@ -128,11 +128,9 @@ class SlowPageTest {
         robot.interact(() -> program.toDesk(withoutPages));
         List<Boolean> ledger = new ArrayList<>();
         Screen.waitFor(() -> {
-            robot.interact(() -> {
-                if (Screen.isThere(robot, ".no-pages")) {
-                    ledger.add(Screen.isThere(robot, ".ledger-foot"));
-                }
-            });
+            if (Screen.isThere(robot, ".no-pages")) {
+                ledger.add(Screen.isThere(robot, ".ledger-foot"));
+            }
             return !ledger.isEmpty();
         });
         assertThat(ledger.getFirst()).as("together with the reason why there is no page").isTrue();

@@ -6,6 +6,7 @@ import java.awt.image.BufferedImage;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.IntStream;
 import javax.imageio.ImageIO;
 import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PagePoint;
@@ -54,15 +55,14 @@ final class Drawers {
     }
 
     static int changedOutside(BufferedImage before, BufferedImage after, List<PageBox> shown) {
-        int count = 0;
-        for (int y = 0; y < after.getHeight(); y++) {
-            for (int x = 0; x < after.getWidth(); x++) {
-                PagePoint p = new PagePoint(x / 2.0, y / 2.0);
-                boolean inside = shown.stream().anyMatch(b -> b.contains(p));
-                count += !inside && differs(before.getRGB(x, y), after.getRGB(x, y)) ? 1 : 0;
-            }
-        }
-        return count;
+        int width = after.getWidth();
+        int[] old = before.getRGB(0, 0, width, after.getHeight(), null, 0, width);
+        int[] now = after.getRGB(0, 0, width, after.getHeight(), null, 0, width);
+        return (int) IntStream.range(0, now.length)
+                .filter(i -> differs(old[i], now[i]))
+                .mapToObj(i -> new PagePoint(i % width / 2.0, i / width / 2.0))
+                .filter(p -> shown.stream().noneMatch(b -> b.contains(p)))
+                .count();
     }
 
     static String run(String... command) throws Exception {

@@ -153,16 +153,16 @@ class PrintedMarginTest {
         assertThat(texts).containsOnlyOnce("theirwords");
         for (Word word : found.words) {
             double[] page = found.pages.get(word.page);
-            assertThat(word.right).as(word + " of " + seed).isLessThanOrEqualTo(page[0] + TOLERANCE);
-            assertThat(word.bottom).as(word + " of " + seed).isLessThanOrEqualTo(page[1] + TOLERANCE);
+            assertThat(word.right).as("%s of %s", word, seed).isLessThanOrEqualTo(page[0] + TOLERANCE);
+            assertThat(word.bottom).as("%s of %s", word, seed).isLessThanOrEqualTo(page[1] + TOLERANCE);
             if (word.page == 0 && !word.text.equals("theirwords")) {
-                assertThat(word.left).as(word + " beside the page").isGreaterThanOrEqualTo(shownWidth);
+                assertThat(word.left).as("%s beside the page", word).isGreaterThanOrEqualTo(shownWidth);
             }
         }
         for (int i = 0; i < found.words.size(); i++) {
             for (int j = i + 1; j < found.words.size(); j++) {
                 assertThat(found.words.get(i).overlaps(found.words.get(j)))
-                        .as(found.words.get(i) + " and " + found.words.get(j) + " of " + seed)
+                        .as("%s and %s of %s", found.words.get(i), found.words.get(j), seed)
                         .isFalse();
             }
         }

@@ -92,11 +92,13 @@ class ScaledMarginTest {
         double x = 0;
         double y = 0;
         double count = 0;
-        for (int i = 0; i < image.getWidth() * image.getHeight(); i++) {
-            int rgb = image.getRGB(i % image.getWidth(), i / image.getWidth());
+        int width = image.getWidth();
+        int[] pixels = image.getRGB(0, 0, width, image.getHeight(), null, 0, width);
+        for (int i = 0; i < pixels.length; i++) {
+            int rgb = pixels[i];
             if (colour.is(rgb >> 16 & 255, rgb >> 8 & 255, rgb & 255)) {
-                x += i % image.getWidth();
-                y += i / image.getWidth();
+                x += i % width;
+                y += i / width;
                 count++;
             }
         }

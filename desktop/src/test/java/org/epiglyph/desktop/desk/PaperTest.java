@@ -239,7 +239,7 @@ class PaperTest extends InWindow {
         robot.type(KeyCode.ESCAPE);
         assertThat(last(Correction.class).kind()).isEqualTo(Correction.Kind.DELETE);
         drag(robot, other.box().centre(), p(300, 500));
-        waitFor(() -> last(Correction.class).kind() == Correction.Kind.MOVE);
+        waitFor(() -> marks().getLast() instanceof Correction c && c.kind() == Correction.Kind.MOVE);
         assertThat(last(Correction.class).caret().orElseThrow().x()).isBetween(297.0, 303.0);
         assertThat(last(Correction.class).remark().text()).isEqualTo(other.text());
     }

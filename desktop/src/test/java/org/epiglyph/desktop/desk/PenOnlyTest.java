@@ -50,6 +50,8 @@ class PenOnlyTest extends SeveralPapers {
         AtomicReference<Bounds> on = new AtomicReference<>();
         waitFor(() -> { // a person waits until the target stands still
             Node node = robot.lookup(query).query();
+            node.getScene().getRoot().applyCss();
+            node.getScene().getRoot().layout(); // on a busy machine no frame may have come since it appeared
             Bounds now = node.localToScreen(node.getLayoutBounds());
             return now != null && now.equals(on.getAndSet(now));
         });

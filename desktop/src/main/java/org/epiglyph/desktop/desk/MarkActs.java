@@ -135,10 +135,7 @@ final class MarkActs {
     /** Goes to the next mark that is evidence for the current criterion. */
     private void nextEvidence() {
         String criterion = model.scores().criterionProperty().get();
-        List<Mark> evidence = Chosen.inPageOrder(model.submission())
-                .stream()
-                .filter(m -> m.head().criterion().equals(criterion))
-                .toList();
+        List<Mark> evidence = model.scores().evidence(criterion);
         if (evidence.isEmpty()) {
             String name = model.batch().scheme().findCriterion(criterion).map(Criterion::name).orElse("");
             model.refuse(UiText.of("Desk.noEvidence", name));

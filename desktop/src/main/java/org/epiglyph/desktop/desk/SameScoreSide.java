@@ -69,10 +69,7 @@ final class SameScoreSide implements Side {
         name.getStyleClass().add("link-button");
         name.setOnAction(_ -> model.open(submission.student().key()));
         VBox box = new VBox(name);
-        List<Mark> said = Chosen.inPageOrder(submission)
-                .stream()
-                .filter(m -> !m.remark().isEmpty() && belongs(m, criterion))
-                .toList();
+        List<Mark> said = Chosen.inPageOrder(submission, m -> !m.remark().isEmpty() && belongs(m, criterion));
         said.forEach(m -> box.getChildren().add(RemarkView.oneLine(m.remark().text(), m.ink())));
         if (said.isEmpty()) {
             Label nothing = new Label(UiText.of("Side.sameNoWords"));

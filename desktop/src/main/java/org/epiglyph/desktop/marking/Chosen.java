@@ -1,9 +1,13 @@
 package org.epiglyph.desktop.marking;
 
 import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.function.Predicate;
 import java.util.function.Predicate;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -97,10 +101,19 @@ public final class Chosen {
 
     /** All marks of a submission in the order in which they are read: by document, page, height, from left to right. */
     public static List<Mark> inPageOrder(Submission submission) {
-        List<PageRef> pages = submission.pages();
-        return submission.marks()
-                .stream()
-                .sorted(java.util.Comparator.comparingInt((Mark m) -> pages.indexOf(m.page()))
+        return inPageOrder(submission, _ -> true);
+    }
+
+    /** Some marks of a submission, in the same order. */
+    public static List<Mark> inPageOrder(Submission submission, Predicate<Mark> which) {
+        List<Mark> marks = submission.marks().stream().filter(which).toList();
+        if (marks.size() < 2) {
+            return marks;
+        }
+        Map<PageRef, Integer> places = new HashMap<>();
+        submission.pages().forEach(p -> places.put(p, places.size()));
+        return marks.stream()
+                .sorted(Comparator.comparingInt((Mark m) -> places.getOrDefault(m.page(), -1))
                         .thenComparingDouble(m -> m.bounds().top())
                         .thenComparingDouble(m -> m.bounds().left()))
                 .toList();

@@ -146,10 +146,7 @@ public final class Scores {
 
     /** The marks that are evidence for a criterion, in page order. */
     public List<Mark> evidence(String criterionId) {
-        return Chosen.inPageOrder(model.submission())
-                .stream()
-                .filter(m -> m.head().criterion().equals(criterionId))
-                .toList();
+        return Chosen.inPageOrder(model.submission(), m -> m.head().criterion().equals(criterionId));
     }
 
     /** Earlier students in the roll with the same score on a criterion, nearest first. */

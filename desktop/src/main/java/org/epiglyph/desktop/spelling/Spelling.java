@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.apache.lucene.analysis.hunspell.Dictionary;
@@ -32,8 +33,10 @@ public final class Spelling {
     /** No word of a dictionary is longer; looking up a longer one would take long. */
     private static final int LONGEST = 100;
     private static final int MOST_SUGGESTIONS = 5;
+    private static final Map<String, Optional<Dictionary>> DICTIONARIES = new ConcurrentHashMap<>();
     private final Settings settings;
-    private final Map<String, Optional<Hunspell>> dictionaries = new HashMap<>();
+    /** A checker is for one thread at a time; its dictionary is for all. */
+    private final Map<String, Optional<Hunspell>> checkers = new HashMap<>();
     private final Set<String> own;
 
     /**
@@ -109,17 +112,18 @@ public final class Spelling {
     }
 
     private synchronized Optional<Hunspell> dictionary(String language) {
-        return dictionaries.computeIfAbsent(language, Spelling::read);
+        return checkers.computeIfAbsent(language,
+                l -> DICTIONARIES.computeIfAbsent(l, Spelling::read).map(Hunspell::new));
     }
 
-    private static Optional<Hunspell> read(String language) {
+    private static Optional<Dictionary> read(String language) {
         if (!LANGUAGES.contains(language)) {
             return Optional.empty();
         }
         try (InputStream rules = Spelling.class.getResourceAsStream(language + ".aff");
                 InputStream words = Spelling.class.getResourceAsStream(language + ".dic");
                 ByteBuffersDirectory scratch = new ByteBuffersDirectory()) {
-            return Optional.of(new Hunspell(new Dictionary(scratch, "spelling", rules, words)));
+            return Optional.of(new Dictionary(scratch, "spelling", rules, words));
         } catch (IOException | ParseException e) {
             LOG.error("A dictionary cannot be read", e);
             return Optional.empty();

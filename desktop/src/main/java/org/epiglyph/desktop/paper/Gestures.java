@@ -1,8 +1,6 @@
 package org.epiglyph.desktop.paper;
 
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.geometry.Point2D;
@@ -16,7 +14,6 @@ import org.epiglyph.core.marks.Note;
 import org.epiglyph.core.marks.Shape;
 import org.epiglyph.core.marks.Stamp;
 import org.epiglyph.core.marks.Stroke;
-import org.epiglyph.core.marks.TextMarkup;
 import org.epiglyph.core.marks.TypedText;
 import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PagePoint;
@@ -35,6 +32,7 @@ public final class Gestures {
     private final PageWords words;
     private final TextOpener typing;
     private PageRoll roll;
+    private WordMarks wordMarks;
     private Consumer<Selection> reading = _ -> {};
     private Runnable caseOpener = () -> {};
     private Gesture gesture = Gesture.NONE;
@@ -59,6 +57,7 @@ public final class Gestures {
     /** Sets the roll of the pages. */
     public void on(PageRoll pages) {
         roll = pages;
+        wordMarks = new WordMarks(model, pages, words);
     }
 
     /** @param listener receives words selected for reading or copying */
@@ -170,7 +169,27 @@ public final class Gestures {
             }
             return;
         }
-        gesture = with(slot, contact);
+        gesture = needsWords(slot.tool()) && !words.areRead(contact.leaf().page())
+                ? awaitingWords(slot, contact)
+                : with(slot, contact);
+    }
+
+    private static boolean needsWords(Tool tool) {
+        return switch (tool) {
+            case HIGHLIGHTER, UNDERLINE, WAVY_UNDERLINE, STRIKE_OUT, CORRECTION -> true;
+            default -> false;
+        };
+    }
+
+    private Gesture awaitingWords(Slot slot, Contact first) {
+        AwaitingWords awaiting = new AwaitingWords(first, contact -> with(slot, contact));
+        PageRef page = first.leaf().page();
+        words.whenRead(page, () -> {
+            if (roll.getScene() != null && roll.pages().contains(page)) { // neither the desk nor the student was left
+                awaiting.begin();
+            }
+        });
+        return awaiting;
     }
 
     private Gesture note(Contact contact) {
@@ -185,10 +204,10 @@ public final class Gestures {
         return switch (slot.tool()) {
             case PEN -> new InkGesture(model, slot, Stroke.Nib.FINE, contact);
             case HIGHLIGHTER, UNDERLINE, WAVY_UNDERLINE, STRIKE_OUT -> text(contact).hasWordNear(contact.at())
-                    ? new TextGesture(roll, words, contact, this::markUp)
+                    ? new TextGesture(roll, words, contact, run -> wordMarks.markUp(slot, run))
                     : new InkGesture(model, slot, slot.tool() == Tool.HIGHLIGHTER ? Stroke.Nib.BROAD : Stroke.Nib.FINE,
                             contact);
-            case CORRECTION -> correct(contact);
+            case CORRECTION -> correct(slot, contact);
             case NOTE -> note(contact);
             case BOX -> new FigureGesture(model, Shape.Form.BOX, contact);
             case ELLIPSE -> new FigureGesture(model, Shape.Form.ELLIPSE, contact);
@@ -278,30 +297,10 @@ public final class Gestures {
 
     // --- words
 
-    private void markUp(Map<PageRef, Selection> run) {
-        Slot slot = model.penCaseProperty().get().current();
-        TextMarkup.Style style = switch (slot.tool()) {
-            case UNDERLINE -> TextMarkup.Style.UNDERLINE;
-            case WAVY_UNDERLINE -> TextMarkup.Style.WAVY_UNDERLINE;
-            case STRIKE_OUT -> TextMarkup.Style.STRIKE_OUT;
-            default -> TextMarkup.Style.HIGHLIGHT;
-        };
-        List<TextMarkup> marks = new ArrayList<>();
-        run.forEach((page, words) -> {
-            if (!words.isEmpty()) {
-                marks.add(new TextMarkup(model.newHead(page, roll.uprightTurn(page)), words.boxes(), words.text(),
-                        style));
-            }
-        });
-        if (model.place(marks)) {
-            model.writing().open(marks.getFirst().id());
-        }
-    }
-
     /**
      * A press between words inserts others; a drag along words strikes them out; struck words dragged elsewhere move.
      */
-    private Gesture correct(Contact contact) {
+    private Gesture correct(Slot slot, Contact contact) {
         Optional<Mark> there = markAt(contact, REACH_PIXELS).filter(Correction.class::isInstance);
         if (there.isPresent()) {
             model.chosen().choose(List.of(there.get().id()));
@@ -310,17 +309,19 @@ public final class Gestures {
         if (!text(contact).hasWordNear(contact.at())) {
             return Gesture.NONE;
         }
-        return new CorrectGesture(contact);
+        return new CorrectGesture(slot, contact);
     }
 
     /** Strikes out along words, or inserts others if the pointer did not move. */
     private final class CorrectGesture implements Gesture {
+        private final Slot slot;
         private final Contact pressed;
         private final TextGesture along;
 
-        CorrectGesture(Contact pressed) {
+        CorrectGesture(Slot slot, Contact pressed) {
+            this.slot = slot;
             this.pressed = pressed;
-            along = new TextGesture(roll, words, pressed, run -> strikeOut(run));
+            along = new TextGesture(roll, words, pressed, run -> wordMarks.strikeOut(slot, run));
         }
 
         @Override
@@ -333,7 +334,7 @@ public final class Gestures {
             boolean still = pressed.at().distanceTo(now.at()) * now.leaf().scale() < REACH_PIXELS;
             if (still && pressed.clicks() == 1) {
                 along.cancel();
-                insertAt(now);
+                wordMarks.insertAt(slot, now);
             } else {
                 along.release(now);
             }
@@ -343,27 +344,6 @@ public final class Gestures {
         public void cancel() {
             along.cancel();
         }
-    }
-
-    private void strikeOut(Map<PageRef, Selection> run) {
-        run.forEach((page, words) -> {
-            Correction correction = Correction.striking(model.newHead(page, roll.uprightTurn(page)), words.boxes(),
-                    words.text());
-            if (model.place(correction)) {
-                model.writing().open(correction.id());
-            }
-        });
-    }
-
-    private void insertAt(Contact contact) {
-        int turn = contact.leaf().uprightTurn();
-        text(contact).gapNear(contact.at(), turn).ifPresent(gap -> {
-            Correction correction = new Correction(model.newHead(contact.leaf().page(), turn), List.of(), "",
-                    Optional.of(gap.foot()), gap.size());
-            if (model.place(correction)) {
-                model.writing().open(correction.id());
-            }
-        });
     }
 
     /** Whole marks; with Shift held, only the ink under the eraser. */

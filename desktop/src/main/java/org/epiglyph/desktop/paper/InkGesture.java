@@ -71,7 +71,9 @@ final class InkGesture implements Gesture {
     }
 
     private Stroke stroke() {
-        var head = model.newHead(leaf.page(), nib == Stroke.Nib.BROAD ? 0 : leaf.uprightTurn());
+        var head = model.newHead(leaf.page(), nib == Stroke.Nib.BROAD ? 0 : leaf.uprightTurn())
+                .withInk(slot.ink())
+                .withMeaning(slot.meaning());
         if (straight) {
             return new Stroke(head, InkPath.through(hand.first(), hand.straightEnd(steered)), slot.width(), nib);
         }

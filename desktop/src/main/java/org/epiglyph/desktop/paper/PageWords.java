@@ -1,8 +1,10 @@
 package org.epiglyph.desktop.paper;
 
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.application.Platform;
 import org.epiglyph.core.page.PageRef;
@@ -14,6 +16,7 @@ public final class PageWords {
     private final PageImages images;
     private final Map<PageRef, PageText> texts = new HashMap<>();
     private final Map<PageRef, Consumer<Boolean>> wanting = new HashMap<>();
+    private final Map<PageRef, List<Runnable>> awaited = new HashMap<>();
 
     public PageWords(PageImages images) {
         this.images = images;
@@ -30,10 +33,21 @@ public final class PageWords {
     }
 
     private void read(PageRef page) {
-        images.text(page).thenAccept(text -> Platform.runLater(() -> {
+        images.text(page).exceptionally(_ -> PageText.NONE).thenAccept(text -> Platform.runLater(() -> {
             texts.put(page, text);
             wanting.getOrDefault(page, _ -> {}).accept(images.isRecognised(page));
+            Optional.ofNullable(awaited.remove(page)).ifPresent(tasks -> tasks.forEach(Runnable::run));
         }));
+    }
+
+    boolean areRead(PageRef page) {
+        return texts.containsKey(page);
+    }
+
+    /** Runs a task once the words of a page are read. */
+    void whenRead(PageRef page, Runnable task) {
+        awaited.computeIfAbsent(page, _ -> new ArrayList<>()).add(task);
+        read(page);
     }
 
     /** Reads the words of a document again, since there are others now. */

@@ -1,0 +1,64 @@
+package org.epiglyph.desktop.paper;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.Function;
+
+/**
+ * A gesture on a page whose words are still being read: what the hand does is held back until it is known whether there
+ * are words under it.
+ */
+final class AwaitingWords implements Gesture {
+    private final Function<Contact, Gesture> kind;
+    private final List<Contact> held = new ArrayList<>();
+    private boolean released;
+    private Gesture gesture;
+
+    /** @param kind chooses the gesture by the first contact, once the words are there */
+    AwaitingWords(Contact first, Function<Contact, Gesture> kind) {
+        this.kind = kind;
+        held.add(first);
+    }
+
+    /** Does what was held back. */
+    void begin() {
+        if (gesture != null) {
+            return; // begun or cancelled
+        }
+        gesture = kind.apply(held.getFirst());
+        if (released) {
+            held.subList(1, held.size() - 1).forEach(gesture::drag);
+            gesture.release(held.getLast());
+        } else {
+            held.subList(1, held.size()).forEach(gesture::drag);
+        }
+    }
+
+    @Override
+    public void drag(Contact contact) {
+        if (gesture == null) {
+            held.add(contact);
+        } else {
+            gesture.drag(contact);
+        }
+    }
+
+    @Override
+    public void release(Contact contact) {
+        if (gesture == null) {
+            held.add(contact);
+            released = true;
+        } else {
+            gesture.release(contact);
+        }
+    }
+
+    @Override
+    public void cancel() {
+        if (gesture == null) {
+            gesture = Gesture.NONE;
+        } else {
+            gesture.cancel();
+        }
+    }
+}

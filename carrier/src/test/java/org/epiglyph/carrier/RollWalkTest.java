@@ -11,6 +11,7 @@ import java.util.Set;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
+import java.util.function.Consumer;
 import java.util.stream.IntStream;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Edit;
@@ -24,14 +25,18 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 
 class RollWalkTest {
-    private volatile Batch batch = Batch.collected(
-            new Task("t", "", "Work", "", Optional.empty(), ZoneId.of("UTC"), BigDecimal.TEN),
-            MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY,
-            IntStream.range(0, 5).mapToObj(i -> Submission.untouched(student(i), List.of())).toList());
+    private volatile Batch batch = classOf(5);
     private final RollWalk walk = new RollWalk(() -> batch);
     private final Set<StudentKey> done = new HashSet<>();
     private final BlockingQueue<StudentKey> met = new LinkedBlockingQueue<>();
     private final Thread walker = new Thread(this::work, "walker");
+    private volatile Consumer<StudentKey> meeting = _ -> {};
+
+    private static Batch classOf(int students) {
+        return Batch.collected(new Task("t", "", "Work", "", Optional.empty(), ZoneId.of("UTC"), BigDecimal.TEN),
+                MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY,
+                IntStream.range(0, students).mapToObj(i -> Submission.untouched(student(i), List.of())).toList());
+    }
 
     private static Student student(int i) {
         return new Student(new StudentKey("K-" + i), "Given" + i, "Family" + i, "");
@@ -45,6 +50,7 @@ class RollWalkTest {
         try {
             for (Optional<StudentKey> next = next(); next.isPresent(); next = next()) {
                 done.add(next.get());
+                meeting.accept(next.get());
                 met.add(next.get());
             }
             met.add(new StudentKey("the end"));
@@ -92,5 +98,48 @@ class RollWalkTest {
         assertNext(key(5));
         walk.want(new StudentKey("nobody"));
         assertThat(met.poll(200, TimeUnit.MILLISECONDS)).as("everything is done").isNull();
+    }
+
+    @Test
+    void whatFailedIsTriedAgainOnceAfterTheOthers() throws Exception {
+        Set<StudentKey> failing = new HashSet<>(Set.of(key(1), key(4)));
+        meeting = k -> {
+            if (failing.remove(k)) {
+                walk.again(50, () -> done.removeAll(Set.of(key(1), key(4))));
+            }
+        };
+        walk.want(key(0));
+        walker.start();
+        assertNext(key(0), key(1), key(2), key(3), key(4));
+        assertThat(List.of(met.poll(10, TimeUnit.SECONDS), met.poll(10, TimeUnit.SECONDS)))
+                .containsExactlyInAnyOrder(key(1), key(4));
+        assertThat(met.poll(300, TimeUnit.MILLISECONDS)).as("it is tried once").isNull();
+    }
+
+    @Test
+    void whoIsWantedDoesNotWaitForThePauseBeforeTheNextAttempt() throws Exception {
+        meeting = k -> {
+            if (k.equals(key(4))) {
+                walk.again(600_000, () -> done.remove(key(0)));
+            }
+        };
+        walk.want(key(0));
+        walker.start();
+        assertNext(key(0), key(1), key(2), key(3), key(4));
+        batch = batch.apply(new Edit.Enrol(student(5)));
+        walk.want(key(5));
+        assertNext(key(5));
+        assertThat(met.poll(200, TimeUnit.MILLISECONDS)).as("the attempt is not due").isNull();
+    }
+
+    @Test
+    void anEmptyClassIsWalkedOnceSomebodyCame() throws Exception {
+        batch = classOf(0);
+        walk.want(key(0));
+        walker.start();
+        assertThat(met.poll(200, TimeUnit.MILLISECONDS)).isNull();
+        batch = classOf(2);
+        walk.want(key(1));
+        assertNext(key(1), key(0));
     }
 }

@@ -26,11 +26,9 @@ final class AwaitingWords implements Gesture {
             return; // begun or cancelled
         }
         gesture = kind.apply(held.getFirst());
+        held.subList(1, released ? held.size() - 1 : held.size()).forEach(gesture::drag);
         if (released) {
-            held.subList(1, held.size() - 1).forEach(gesture::drag);
             gesture.release(held.getLast());
-        } else {
-            held.subList(1, held.size()).forEach(gesture::drag);
         }
     }
 

@@ -33,9 +33,13 @@ public final class PageWords {
     }
 
     private void read(PageRef page) {
-        images.text(page).exceptionally(_ -> PageText.NONE).thenAccept(text -> Platform.runLater(() -> {
-            texts.put(page, text);
-            wanting.getOrDefault(page, _ -> {}).accept(images.isRecognised(page));
+        images.text(page).whenComplete((text, failure) -> Platform.runLater(() -> {
+            if (failure == null) {
+                texts.put(page, text);
+                wanting.getOrDefault(page, _ -> {}).accept(images.isRecognised(page));
+            } else {
+                texts.putIfAbsent(page, PageText.NONE); // what was read before stays
+            }
             Optional.ofNullable(awaited.remove(page)).ifPresent(tasks -> tasks.forEach(Runnable::run));
         }));
     }

@@ -30,8 +30,15 @@ final class HistoryWriter {
     private final Thread thread;
     private int faults;
     private boolean ending;
-    /** Why the last attempt failed; empty if it did not. */
-    private Optional<Message> failure = Optional.empty();
+    /** True if the next attempt is wanted at once. */
+    private boolean hurried;
+    /** How many attempts have begun. */
+    private long begun;
+    /** The last attempt that failed, if nothing was written since. */
+    private Optional<Failure> failure = Optional.empty();
+
+    /** @param attempt counted from 1 */
+    private record Failure(long attempt, Message why) {}
 
     /** Where edits are written; when it returns they are on the disk. */
     interface Sink {
@@ -65,15 +72,19 @@ final class HistoryWriter {
     }
 
     /**
-     * Waits until everything added before is written.
+     * Waits until everything added before is written. If an attempt begun earlier fails, the next is made at once:
+     * there may be room by now.
      *
      * @throws Problem if it cannot be written now
      */
     synchronized void flush() throws Problem {
+        long before = begun;
+        hurried = !waiting.isEmpty();
+        notifyAll();
         try {
             while (!waiting.isEmpty()) {
-                if (failure.isPresent()) {
-                    throw new Problem(failure.get());
+                if (failure.isPresent() && failure.get().attempt() > before) {
+                    throw new Problem(failure.get().why());
                 }
                 wait();
             }
@@ -121,6 +132,8 @@ final class HistoryWriter {
             }
             next = waiting.peek();
             lastTry = ending;
+            hurried = false;
+            begun++;
         }
         try {
             sink.append(next);
@@ -153,7 +166,8 @@ final class HistoryWriter {
             Optional<Message> said = e instanceof Problem refusal ? Optional.of(refusal.asMessage()) : Optional.empty();
             synchronized (this) {
                 faults = e instanceof SQLException || said.isPresent() ? 0 : faults + 1;
-                failure = said.or(() -> Optional.of(Message.of(HistoryWriter.class, "nothingCanBeWritten")));
+                failure = Optional.of(new Failure(begun,
+                        said.orElseGet(() -> Message.of(HistoryWriter.class, "nothingCanBeWritten"))));
                 notifyAll();
             }
             log(e);
@@ -179,12 +193,12 @@ final class HistoryWriter {
 
     /**
      * Waits before the next attempt, however many edits are added meanwhile; returns early when the writer is asked to
-     * end.
+     * end or to flush.
      */
     private synchronized void pause() {
         long until = System.nanoTime() + TimeUnit.MILLISECONDS.toNanos(RETRY_MILLIS);
         for (long left = RETRY_MILLIS; left > 0
-                && !ending; left = TimeUnit.NANOSECONDS.toMillis(until - System.nanoTime())) {
+                && !ending && !hurried; left = TimeUnit.NANOSECONDS.toMillis(until - System.nanoTime())) {
             try {
                 wait(left);
             } catch (InterruptedException e) {

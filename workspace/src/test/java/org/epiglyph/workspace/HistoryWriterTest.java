@@ -205,6 +205,17 @@ class HistoryWriterTest {
     }
 
     @Test
+    void aFlushTriesAgainAtOnceInsteadOfRepeatingAnEarlierRefusal() throws Exception {
+        sink.failure = new SQLException("full");
+        writer.add(List.of(entry(1)));
+        awaitRefusals(1);
+        sink.failure = null;
+        writer.flush();
+        assertThat(sink.taken).containsExactly(1L);
+        assertThat(writer.end()).isEmpty();
+    }
+
+    @Test
     void furtherEditsDoNotHurryTheNextTry() throws Exception {
         sink.failure = new SQLException("full");
         long from = System.nanoTime();

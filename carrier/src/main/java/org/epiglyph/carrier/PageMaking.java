@@ -3,6 +3,7 @@ package org.epiglyph.carrier;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -30,9 +31,10 @@ import org.slf4j.LoggerFactory;
  */
 public final class PageMaking implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(PageMaking.class);
-    private static final int RETRY_MILLIS = 2000;
+    private static final Duration RETRY = Duration.ofSeconds(2);
     private final Workspace workspace;
     private final Executor editing;
+    private final Duration retry;
     private final Set<String> tried = ConcurrentHashMap.newKeySet();
     /** Documents that failed for now. */
     private final Set<String> failed = ConcurrentHashMap.newKeySet();
@@ -48,8 +50,14 @@ public final class PageMaking implements AutoCloseable {
      * @param editing executes the edits that record the outcome, for example on the interface thread
      */
     public PageMaking(Workspace workspace, Executor editing) {
+        this(workspace, editing, RETRY);
+    }
+
+    /** @param retry the pause before what failed is tried again */
+    PageMaking(Workspace workspace, Executor editing, Duration retry) {
         this.workspace = workspace;
         this.editing = editing;
+        this.retry = retry;
         this.walk = new RollWalk(workspace::batch);
         this.thread = Thread.ofPlatform()
                 .daemon()
@@ -156,7 +164,7 @@ public final class PageMaking implements AutoCloseable {
     /** A full disk or a missing file is retried after all others. */
     private void later(Work work) {
         failed.add(work.document.id());
-        walk.again(RETRY_MILLIS, this::tryFailed);
+        walk.again(retry.toMillis(), this::tryFailed);
     }
 
     private Optional<Work> next() throws InterruptedException {

@@ -1,12 +1,12 @@
 package org.epiglyph.carrier;
 
 import java.io.IOException;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import java.util.concurrent.TimeUnit;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
 import org.epiglyph.core.Problem;
@@ -27,9 +27,11 @@ import org.slf4j.LoggerFactory;
  */
 public final class ScanReading implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(ScanReading.class);
-    private static final int AFTER_SECONDS = 3;
+    /** The first page takes precedence: it needs all processors. */
+    private static final Duration BEFORE = Duration.ofSeconds(3);
     private final Workspace workspace;
     private final Supplier<Optional<WordRecognition>> installed;
+    private final Duration before;
     private Optional<WordRecognition> recognition = Optional.empty();
     private final Consumer<String> read;
     private final Set<String> done = new HashSet<>();
@@ -38,14 +40,19 @@ public final class ScanReading implements AutoCloseable {
 
     /** @param read receives the id of each document whose words are available; on any thread */
     public ScanReading(Workspace workspace, Consumer<String> read) {
-        this(workspace, WordRecognition::installed, read);
+        this(workspace, WordRecognition::installed, BEFORE, read);
     }
 
-    /** @param installed finds the program; called off the caller's thread */
-    ScanReading(Workspace workspace, Supplier<Optional<WordRecognition>> installed, Consumer<String> read) {
+    /**
+     * @param installed finds the program; called off the caller's thread
+     * @param before    the pause before it is looked for
+     */
+    ScanReading(Workspace workspace, Supplier<Optional<WordRecognition>> installed, Duration before,
+            Consumer<String> read) {
         this.workspace = workspace;
         this.walk = new RollWalk(workspace::batch);
         this.installed = installed;
+        this.before = before;
         this.read = read;
     }
 
@@ -72,7 +79,7 @@ public final class ScanReading implements AutoCloseable {
 
     private void work() {
         try {
-            TimeUnit.SECONDS.sleep(AFTER_SECONDS); // the first page takes precedence: it needs all processors
+            Thread.sleep(before);
             recognition = walk.isEnded() ? Optional.empty() : installed.get();
             if (recognition.isEmpty()) {
                 return;

@@ -8,6 +8,7 @@ import java.math.BigDecimal;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
@@ -73,6 +74,10 @@ class PageMakingTest {
         workspace.close();
     }
 
+    private PageMaking making(LinkedBlockingQueue<Runnable> edits) {
+        return new PageMaking(workspace, edits::add, Duration.ofMillis(100));
+    }
+
     private List<String> awaited() {
         List<String> awaited = new ArrayList<>();
         workspace.batch()
@@ -94,7 +99,7 @@ class PageMakingTest {
     void theStudentOnTheDeskComesFirstThenThoseWhoFollowRoundTheEnd() throws Exception {
         LinkedBlockingQueue<Runnable> edits = new LinkedBlockingQueue<>();
         List<String> order = new ArrayList<>();
-        try (PageMaking making = new PageMaking(workspace, edits::add)) {
+        try (PageMaking making = making(edits)) {
             making.first(new StudentKey("K-4"));
             for (int i = 0; i < CLASS; i++) {
                 List<String> before = awaited();
@@ -113,7 +118,7 @@ class PageMakingTest {
     void whatIsMadeAfterTheBatchWasLeftIsNotRecorded() throws Exception {
         LinkedBlockingQueue<Runnable> edits = new LinkedBlockingQueue<>();
         Runnable late;
-        try (PageMaking making = new PageMaking(workspace, edits::add)) {
+        try (PageMaking making = making(edits)) {
             making.first(new StudentKey("K-0"));
             late = edits.poll(20, TimeUnit.SECONDS);
         }
@@ -140,7 +145,7 @@ class PageMakingTest {
         Document document = workspace.batch().submission(new StudentKey("K-3")).documents().getFirst();
         Files.delete(workspace.folder().pages(document));
         LinkedBlockingQueue<Runnable> edits = new LinkedBlockingQueue<>();
-        try (PageMaking making = new PageMaking(workspace, edits::add)) {
+        try (PageMaking making = making(edits)) {
             making.first(new StudentKey("K-3"));
             next(edits);
         }
@@ -157,7 +162,7 @@ class PageMakingTest {
                 .hasMessageContaining("work.txt could not be written");
         assertThat(awaited()).as("it is the disk's fault, not the file's").hasSize(CLASS);
         LinkedBlockingQueue<Runnable> edits = new LinkedBlockingQueue<>();
-        try (PageMaking making = new PageMaking(workspace, edits::add)) {
+        try (PageMaking making = making(edits)) {
             making.first(new StudentKey("K-0"));
             Files.delete(pages);
             next(edits);
@@ -176,7 +181,7 @@ class PageMakingTest {
         assertThatThrownBy(() -> PageMaking.unlock(workspace, document, "a model answer", "secret"))
                 .isInstanceOf(Problem.class)
                 .hasMessageContaining("a model answer is not in the batch's folder");
-        try (PageMaking making = new PageMaking(workspace, edits::add)) {
+        try (PageMaking making = making(edits)) {
             making.first(new StudentKey("K-3"));
             assertThat(edits.poll(1, TimeUnit.SECONDS)).as("nothing is known of a file that is not there").isNull();
             assertThat(awaited()).hasSize(CLASS);
@@ -194,7 +199,7 @@ class PageMakingTest {
         Path aside = folder.resolve("aside.txt");
         Files.move(original, aside);
         LinkedBlockingQueue<Runnable> edits = new LinkedBlockingQueue<>();
-        try (PageMaking making = new PageMaking(workspace, edits::add)) {
+        try (PageMaking making = making(edits)) {
             making.first(new StudentKey("K-0"));
             for (int i = 1; i < CLASS; i++) {
                 next(edits);

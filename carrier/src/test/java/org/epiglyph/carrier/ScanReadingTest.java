@@ -9,8 +9,10 @@ import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.math.BigDecimal;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.ZoneId;
 import java.util.List;
 import java.util.Optional;
@@ -106,6 +108,10 @@ class ScanReadingTest {
         }
     }
 
+    private ScanReading scans(Workspace workspace) {
+        return new ScanReading(workspace, WordRecognition::installed, Duration.ZERO, read::add);
+    }
+
     private static long found(Workspace workspace, String text) {
         long[] places = {0};
         new ClassSearch(new CachedWords(workspace.folder())).search(workspace.batch(), new TextQuery(text, false),
@@ -118,8 +124,7 @@ class ScanReadingTest {
 
     @Test
     void whatIsOnScansIsFoundInTheClassAndTheStudentOnTheDeskComesFirst() throws Exception {
-        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC());
-                ScanReading scans = new ScanReading(workspace, read::add)) {
+        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC()); ScanReading scans = scans(workspace)) {
             assertThat(found(workspace, "twelfths")).isZero();
             scans.first(BAO);
             assertThat(read.poll(60, TimeUnit.SECONDS)).isEqualTo("d2");
@@ -130,20 +135,26 @@ class ScanReadingTest {
             assertThat(ScanReading.of(workspace, new PageRef("d1", 1)).map(PageText::words).orElseThrow()).hasSize(2);
             assertThat(ScanReading.of(workspace, new PageRef("d1", 0))).as("it has words of its own").isEmpty();
         }
-        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC());
-                ScanReading scans = new ScanReading(workspace, read::add)) {
-            scans.first(ADA);
+        Files.delete(batch.resolve("words/d2.recognised"));
+        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC()); ScanReading scans = scans(workspace)) {
             assertThat(found(workspace, "twelfths")).as("kept beside the batch").isEqualTo(1);
-            assertThat(read.poll(500, TimeUnit.MILLISECONDS)).as("nothing is read twice").isNull();
+            scans.first(ADA);
+            assertThat(read.poll(60, TimeUnit.SECONDS)).as("Ada's is not read twice").isEqualTo("d2");
         }
     }
 
     @Test
     void withoutTheProgramNothingIsReadAndNothingIsLost() throws Exception {
+        BlockingQueue<Thread> asked = new LinkedBlockingQueue<>();
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC());
-                ScanReading scans = new ScanReading(workspace, Optional::<WordRecognition>empty, read::add)) {
+                ScanReading scans = new ScanReading(workspace, () -> {
+                    asked.add(Thread.currentThread());
+                    return Optional.empty();
+                }, Duration.ZERO, read::add)) {
             scans.first(ADA);
-            assertThat(read.poll(300, TimeUnit.MILLISECONDS)).isNull();
+            asked.poll(60, TimeUnit.SECONDS).join();
+            assertThat(read).isEmpty();
+            assertThat(batch.resolve("words/d1.recognised")).doesNotExist();
             assertThat(found(workspace, "heights")).isEqualTo(1);
         }
     }

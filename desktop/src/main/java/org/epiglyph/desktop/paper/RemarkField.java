@@ -75,6 +75,7 @@ public final class RemarkField extends VBox {
         area.setId("remark");
         area.setWrapText(true);
         area.setPrefRowCount(2);
+        area.setMinHeight(USE_PREF_SIZE); // or the list below it would jump once there is room for both
         area.setPromptText(UiText.of("Desk.remarkPrompt"));
         area.setAccessibleText(UiText.of("Desk.remarkPrompt"));
     }

@@ -20,10 +20,15 @@ final class AwaitingWords implements Gesture {
         held.add(first);
     }
 
+    /** True until it is begun or cancelled. */
+    boolean isHolding() {
+        return gesture == null;
+    }
+
     /** Does what was held back. */
     void begin() {
-        if (gesture != null) {
-            return; // begun or cancelled
+        if (!isHolding()) {
+            return;
         }
         gesture = kind.apply(held.getFirst());
         held.subList(1, released ? held.size() - 1 : held.size()).forEach(gesture::drag);
@@ -34,7 +39,7 @@ final class AwaitingWords implements Gesture {
 
     @Override
     public void drag(Contact contact) {
-        if (gesture == null) {
+        if (isHolding()) {
             held.add(contact);
         } else {
             gesture.drag(contact);
@@ -43,7 +48,7 @@ final class AwaitingWords implements Gesture {
 
     @Override
     public void release(Contact contact) {
-        if (gesture == null) {
+        if (isHolding()) {
             held.add(contact);
             released = true;
         } else {
@@ -53,7 +58,7 @@ final class AwaitingWords implements Gesture {
 
     @Override
     public void cancel() {
-        if (gesture == null) {
+        if (isHolding()) {
             gesture = Gesture.NONE;
         } else {
             gesture.cancel();

@@ -22,6 +22,7 @@ import org.epiglyph.core.page.PageText.Selection;
 import org.epiglyph.core.page.PageText;
 import org.epiglyph.core.pencase.Slot;
 import org.epiglyph.core.pencase.Tool;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 
 /** Turns the hand on a page into edits, by the tool in hand. One gesture at a time, from press to release. */
@@ -187,6 +188,8 @@ public final class Gestures {
         words.whenRead(page, () -> {
             if (roll.getScene() != null && roll.pages().contains(page)) { // neither the desk nor the student was left
                 awaiting.begin();
+            } else if (awaiting.isHolding()) {
+                model.refuse(UiText.of("Desk.markNotMade"));
             }
         });
         return awaiting;

@@ -19,8 +19,8 @@ import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.page.PageText;
 import org.epiglyph.core.page.PageWord;
 import org.epiglyph.core.pencase.Slot;
-import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.InWindow;
+import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.pages.PageImages;
 import org.epiglyph.documents.OpenDocument;
 import org.junit.jupiter.api.BeforeEach;
@@ -132,19 +132,29 @@ class AwaitingWordsTest extends InWindow {
         assertThat(marks().getFirst()).isInstanceOf(Stroke.class);
     }
 
+    private void wordsAreReadAtTheNextStudent(FxRobot robot) {
+        robot.interact(() -> model().open(model().batch().submissions().get(1).student().key()));
+        wordsAreRead();
+        robot.interact(() -> {});
+        assertThat(model().batch().submissions()).allMatch(s -> s.marks().isEmpty());
+    }
+
     @Test
-    void nothingIsMadeOnAnotherStudentsWorkNorOfWhatWasCancelled(FxRobot robot) {
+    void whatCouldNotBeMadeBeforeTheStudentWasLeftIsSaidAndNotMadeElsewhere(FxRobot robot) {
+        robot.type(KeyCode.DIGIT2);
+        dragAlongTheWord(robot);
+        wordsAreReadAtTheNextStudent(robot);
+        assertThat(model().noticeProperty().get()).isEqualTo(UiText.of("Desk.markNotMade"));
+    }
+
+    @Test
+    void nothingIsSaidOfWhatWasCancelled(FxRobot robot) {
         robot.type(KeyCode.DIGIT2);
         robot.interact(() -> {
             gestures.press(contact(word.box().centre()));
             gestures.cancel();
         });
-        dragAlongTheWord(robot);
-        StudentKey first = model().student();
-        robot.interact(() -> model().open(model().batch().submissions().get(1).student().key()));
-        wordsAreRead();
-        robot.interact(() -> {});
-        assertThat(model().batch().submissions()).allMatch(s -> s.marks().isEmpty());
-        assertThat(model().student()).isNotEqualTo(first);
+        wordsAreReadAtTheNextStudent(robot);
+        assertThat(model().noticeProperty().get()).isNotEqualTo(UiText.of("Desk.markNotMade"));
     }
 }

@@ -6,9 +6,7 @@ import java.math.BigDecimal;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.ZoneId;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
 import org.epiglyph.core.Problem;
@@ -35,7 +33,6 @@ public final class SmallBatch {
     public static final StudentKey TWICE = new StudentKey("K-3");
     /** K-3's message with the second hand-in: longer than the space in the ledger. */
     public static final String MESSAGE = "I have done question two again \uD83D\uDE42. ".repeat(90).strip();
-    private static final Map<Boolean, String> FIRST = new HashMap<>();
     private final Path folder;
     private final Path typed;
 
@@ -58,10 +55,17 @@ public final class SmallBatch {
     public static SmallBatch make(Path world) throws Exception {
         DemoCopy.make(world.resolve("office"), world.resolve("demo shelf"));
         Path files = world.resolve("office").resolve("tasks").resolve(DemoWorld.TASK).resolve("files");
-        Path typed = files.resolve(first(files, true));
-        Path scan = files.resolve(first(files, false));
+        Path made = MadeOnce.folder("small", f -> make(files, f));
         Path folder = world.resolve("shelf").resolve("small");
-        Files.createDirectories(folder.getParent());
+        MadeOnce.copy(made.resolve("batch"), folder);
+        return new SmallBatch(folder, files.resolve(Files.readString(made.resolve("typed"))));
+    }
+
+    private static void make(Path files, Path into) throws Exception {
+        Path typed = first(files, true);
+        Path scan = first(files, false);
+        Files.writeString(into.resolve("typed"), typed.getFileName().toString());
+        Path folder = into.resolve("batch");
         try (NewBatch batch = NewBatch.at(folder)) {
             batch.add(new Student(TYPED, "Ada", "Typed", "", "ada@students.example"),
                     List.of(new HandIn(1, Optional.empty(), "Page 2 is late work. Ada",
@@ -79,20 +83,10 @@ public final class SmallBatch {
                             new Criterion("c2", "Units", "", BigDecimal.valueOf(8), half))),
                     new Phrasebook(List.of(new Phrase("p1", "un", "Units!", "c2", Optional.empty()))));
         }
-        return new SmallBatch(folder, typed);
     }
 
-    /** The name of the first PDF with or without text, found once: each test copies the same files. */
-    private static synchronized String first(Path files, boolean withWords) throws IOException {
-        String name = FIRST.get(withWords);
-        if (name == null) {
-            name = search(files, withWords).getFileName().toString();
-            FIRST.put(withWords, name);
-        }
-        return name;
-    }
-
-    private static Path search(Path files, boolean withWords) throws IOException {
+    /** The first PDF with or without text. */
+    private static Path first(Path files, boolean withWords) throws IOException {
         List<Path> all;
         try (Stream<Path> list = Files.list(files)) {
             all = list.filter(p -> p.toString().endsWith(".pdf")).sorted().toList();

@@ -10,7 +10,7 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 import org.epiglyph.core.filing.FilingRule;
-import org.epiglyph.demo.MixedClass;
+import org.epiglyph.desktop.DemoCopy;
 import org.epiglyph.desktop.DemoOffice;
 import org.epiglyph.desktop.frame.Background;
 import org.epiglyph.exchange.record.RecordServices;
@@ -117,7 +117,7 @@ class CollectModelTest {
     // --- from files
 
     private void readMail() throws Exception {
-        MixedClass.make(folder.resolve("by mail"), 26);
+        DemoCopy.makeMail(folder.resolve("by mail"), 26);
         act(() -> {
             model.addPlaces(List.of(folder.resolve("by mail")));
             model.readFiles("", "", "", "");

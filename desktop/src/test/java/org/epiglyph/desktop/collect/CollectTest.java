@@ -59,7 +59,7 @@ class CollectTest {
     void start(Stage stage) throws Exception {
         world = Files.createDirectory(worlds.resolve(String.valueOf(System.nanoTime())));
         DemoCopy.make(world.resolve("office"), world.resolve("shelf"));
-        MixedClass.make(world.resolve("by mail"), 26);
+        DemoCopy.makeMail(world.resolve("by mail"), 26);
         program = new Program(
                 new Program.Start(world.resolve("shelf"), world.resolve("settings"), "", "", file -> opened = file,
                         _ -> {}, Simulated.NONE, 0),

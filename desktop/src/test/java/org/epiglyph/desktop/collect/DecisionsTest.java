@@ -15,7 +15,7 @@ import org.epiglyph.carrier.Planning;
 import org.epiglyph.carrier.Progress;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.task.Task;
-import org.epiglyph.demo.MixedClass;
+import org.epiglyph.desktop.DemoCopy;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -35,7 +35,7 @@ class DecisionsTest {
 
     private void read(int students) throws Exception {
         Path mail = folder.resolve("by mail " + students);
-        MixedClass.make(mail, students);
+        DemoCopy.makeMail(mail, students);
         CollectPlan read = Planning.fromFiles(Planning.FromFiles.of(mail, Optional.empty(), "Passage plan"),
                 Optional.empty(),
                 Progress.NONE);

@@ -30,6 +30,7 @@ final class HistoryWriter {
     private final Thread thread;
     private int faults;
     private boolean ending;
+    private boolean ended;
     /** True if the next attempt is wanted at once. */
     private boolean hurried;
     /** How many attempts have begun. */
@@ -83,8 +84,9 @@ final class HistoryWriter {
         notifyAll();
         try {
             while (!waiting.isEmpty()) {
-                if (failure.isPresent() && failure.get().attempt() > before) {
-                    throw new Problem(failure.get().why());
+                if (ended || failure.filter(f -> f.attempt() > before).isPresent()) {
+                    throw new Problem(failure.map(Failure::why)
+                            .orElseGet(() -> Message.of(HistoryWriter.class, "nothingCanBeWritten")));
                 }
                 wait();
             }
@@ -116,6 +118,10 @@ final class HistoryWriter {
             } catch (Throwable e) { // of any kind: only this thread saves what the marker does
                 failed(e);
             }
+        }
+        synchronized (this) {
+            ended = true;
+            notifyAll();
         }
     }
 

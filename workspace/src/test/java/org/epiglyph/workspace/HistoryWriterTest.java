@@ -216,6 +216,14 @@ class HistoryWriterTest {
     }
 
     @Test
+    void aFlushAfterTheEndSaysThatSomethingIsNotWritten() throws Exception {
+        sink.failure = new SQLException("full");
+        writer.add(List.of(entry(1)));
+        assertThat(writer.end()).hasSize(1);
+        assertThatThrownBy(writer::flush).isInstanceOf(Problem.class);
+    }
+
+    @Test
     void furtherEditsDoNotHurryTheNextTry() throws Exception {
         sink.failure = new SQLException("full");
         long from = System.nanoTime();

@@ -1,9 +1,13 @@
 package org.epiglyph.carrier;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatCode;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.fail;
 
 import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
 import java.math.BigDecimal;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -19,6 +23,10 @@ import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDPage;
+import org.apache.pdfbox.pdmodel.encryption.AccessPermission;
+import org.apache.pdfbox.pdmodel.encryption.StandardProtectionPolicy;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.HandIn;
@@ -47,13 +55,20 @@ class PageMakingTest {
 
     @BeforeEach
     void open() throws Exception {
-        Path target = folder.resolve("batch");
+        List<byte[]> works = new ArrayList<>();
+        for (int i = 0; i < CLASS; i++) {
+            works.add(("work of " + i).getBytes());
+        }
+        workspace = batch("batch", "work.txt", works);
+    }
+
+    private Workspace batch(String name, String file, List<byte[]> works) throws Exception {
+        Path target = folder.resolve(name);
         try (NewBatch batch = NewBatch.at(target)) {
-            for (int i = 0; i < CLASS; i++) {
-                Originals.Stored stored = batch.store("d" + i, "work.txt",
-                        new ByteArrayInputStream(("work of " + i).getBytes()));
-                Document document = new Document("d" + i, "work.txt", stored.sha256(), stored.bytes(),
-                        new Pages.Awaited(), "test");
+            for (int i = 0; i < works.size(); i++) {
+                Originals.Stored stored = batch.store("d" + i, file, new ByteArrayInputStream(works.get(i)));
+                Document document = new Document("d" + i, file, stored.sha256(), stored.bytes(), new Pages.Awaited(),
+                        "test");
                 batch.add(new Student(new StudentKey("K-" + i), "", "Student " + i, ""),
                         List.of(new HandIn(1, Optional.empty(), "", List.of(document))));
             }
@@ -61,7 +76,16 @@ class PageMakingTest {
                     MarkScheme.single(BigDecimal.TEN),
                     Phrasebook.EMPTY);
         }
-        workspace = Workspace.open(target, Clock.systemUTC());
+        return Workspace.open(target, Clock.systemUTC());
+    }
+
+    private static byte[] locked(String password) throws IOException {
+        try (PDDocument document = new PDDocument(); ByteArrayOutputStream out = new ByteArrayOutputStream()) {
+            document.addPage(new PDPage());
+            document.protect(new StandardProtectionPolicy("owner", password, new AccessPermission()));
+            document.save(out);
+            return out.toByteArray();
+        }
     }
 
     @AfterEach
@@ -137,12 +161,37 @@ class PageMakingTest {
         assertThat(awaited()).hasSize(CLASS - 2);
         PageMaking.all(workspace, Progress.NONE);
         assertThat(awaited()).isEmpty();
+        PageMaking.all(workspace, (what, _, _) -> fail(what + " is made again"));
+    }
+
+    @Test
+    void whatSomebodyElseMadeMeanwhileIsRecordedOnce() throws Exception {
+        int before = workspace.lines().size();
+        PageMaking.all(workspace, (_, done, _) -> {
+            if (done == 0) {
+                assertThatCode(() -> PageMaking.all(workspace, Progress.NONE)).doesNotThrowAnyException();
+            }
+        });
+        assertThat(workspace.lines()).hasSize(before + CLASS);
+    }
+
+    @Test
+    void aLockedDocumentIsLeftUntilThereIsAPassword() throws Exception {
+        try (Workspace one = batch("locked", "work.pdf", List.of(locked("ebb")))) {
+            PageMaking.all(one, Progress.NONE);
+            Document document = one.batch().submissions().getFirst().documents().getFirst();
+            assertThat(document.pages()).isInstanceOf(Pages.Locked.class);
+            PageMaking.all(one, (what, _, _) -> fail(what + " is tried again"));
+            assertThat(PageMaking.unlock(one, document, "work.pdf", "flow")).isInstanceOf(Pages.Locked.class);
+            assertThat(PageMaking.unlock(one, document, "work.pdf", "ebb")).isInstanceOf(Pages.Ready.class);
+        }
     }
 
     @Test
     void pagesThatWereDeletedAreMadeAgainAndRecordedOnce() throws Exception {
         PageMaking.all(workspace, Progress.NONE);
         Document document = workspace.batch().submission(new StudentKey("K-3")).documents().getFirst();
+        int before = workspace.lines().size();
         Files.delete(workspace.folder().pages(document));
         LinkedBlockingQueue<Runnable> edits = new LinkedBlockingQueue<>();
         try (PageMaking making = making(edits)) {
@@ -151,6 +200,7 @@ class PageMakingTest {
         }
         assertThat(workspace.folder().pages(document)).exists();
         assertThat(workspace.batch().submission(new StudentKey("K-3")).documents()).containsExactly(document);
+        assertThat(workspace.lines()).hasSize(before);
     }
 
     @Test
@@ -164,6 +214,7 @@ class PageMakingTest {
         LinkedBlockingQueue<Runnable> edits = new LinkedBlockingQueue<>();
         try (PageMaking making = making(edits)) {
             making.first(new StudentKey("K-0"));
+            assertThat(edits.poll(1, TimeUnit.SECONDS)).isNull();
             Files.delete(pages);
             next(edits);
         }
@@ -206,6 +257,25 @@ class PageMakingTest {
             }
             assertThat(awaited()).containsExactly("d0");
             Files.move(aside, original);
+            next(edits);
+        }
+        assertThat(awaited()).isEmpty();
+    }
+
+    @Test
+    void aStudentWhoIsOpenedAgainIsTriedAtOnce() throws Exception {
+        Path original = workspace.folder()
+                .original(workspace.batch().submission(new StudentKey("K-0")).documents().getFirst());
+        Path aside = folder.resolve("aside.txt");
+        Files.move(original, aside);
+        LinkedBlockingQueue<Runnable> edits = new LinkedBlockingQueue<>();
+        try (PageMaking making = new PageMaking(workspace, edits::add, Duration.ofHours(1))) {
+            making.first(new StudentKey("K-0"));
+            for (int i = 1; i < CLASS; i++) {
+                next(edits);
+            }
+            Files.move(aside, original);
+            making.first(new StudentKey("K-0"));
             next(edits);
         }
         assertThat(awaited()).isEmpty();

@@ -8,6 +8,7 @@ import java.awt.Graphics2D;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
+import java.io.IOException;
 import java.math.BigDecimal;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -52,18 +53,20 @@ import org.junit.jupiter.api.io.TempDir;
 class ScanReadingTest {
     private static final StudentKey ADA = new StudentKey("K-1");
     private static final StudentKey BAO = new StudentKey("K-2");
+    private static final StudentKey CEM = new StudentKey("K-3");
     @TempDir
     private Path folder;
     private Path batch;
     private final BlockingQueue<String> read = new LinkedBlockingQueue<>();
 
-    /** Ada has a page of text and a scanned one after it, Bao a scan and then a placeholder for a broken file. */
+    /** Ada has a page of text and a scanned one after it, Bao a blank page and then a scan, Cem text alone. */
     @BeforeEach
     void make() throws Exception {
         batch = folder.resolve("batch");
         try (NewBatch made = NewBatch.at(batch)) {
             add(made, ADA, "Ada", "d1", pdf("typed heights", "scanned twelfths"), 2);
             add(made, BAO, "Bao", "d2", pdf("", "scanned harbour"), 2);
+            add(made, CEM, "Cem", "d3", pdf("typed soundings", ""), 1);
             made.place(new Task("", "", "Tides", "", Optional.empty(), ZoneId.of("UTC"), BigDecimal.TEN),
                     MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY);
         }
@@ -89,22 +92,28 @@ class ScanReadingTest {
                     content.endText();
                 }
             }
-            PDPage second = new PDPage(PDRectangle.A4);
-            document.addPage(second);
-            BufferedImage image = new BufferedImage(827, 1170, BufferedImage.TYPE_BYTE_GRAY);
-            Graphics2D g = image.createGraphics();
-            g.setColor(Color.WHITE);
-            g.fillRect(0, 0, 827, 1170);
-            g.setColor(Color.BLACK);
-            g.setFont(new Font(Font.SERIF, Font.PLAIN, 30));
-            g.drawString(scanned, 100, 200);
-            g.dispose();
-            try (PDPageContentStream content = new PDPageContentStream(document, second)) {
-                content.drawImage(LosslessFactory.createFromImage(document, image), 0, 0, PDRectangle.A4.getWidth(),
-                        PDRectangle.A4.getHeight());
+            if (!scanned.isEmpty()) {
+                addScan(document, scanned);
             }
             document.save(out);
             return out.toByteArray();
+        }
+    }
+
+    private static void addScan(PDDocument document, String scanned) throws IOException {
+        PDPage second = new PDPage(PDRectangle.A4);
+        document.addPage(second);
+        BufferedImage image = new BufferedImage(827, 1170, BufferedImage.TYPE_BYTE_GRAY);
+        Graphics2D g = image.createGraphics();
+        g.setColor(Color.WHITE);
+        g.fillRect(0, 0, 827, 1170);
+        g.setColor(Color.BLACK);
+        g.setFont(new Font(Font.SERIF, Font.PLAIN, 30));
+        g.drawString(scanned, 100, 200);
+        g.dispose();
+        try (PDPageContentStream content = new PDPageContentStream(document, second)) {
+            content.drawImage(LosslessFactory.createFromImage(document, image), 0, 0, PDRectangle.A4.getWidth(),
+                    PDRectangle.A4.getHeight());
         }
     }
 
@@ -134,6 +143,7 @@ class ScanReadingTest {
             assertThat(found(workspace, "heights")).as("a page's own words stay").isEqualTo(1);
             assertThat(ScanReading.of(workspace, new PageRef("d1", 1)).map(PageText::words).orElseThrow()).hasSize(2);
             assertThat(ScanReading.of(workspace, new PageRef("d1", 0))).as("it has words of its own").isEmpty();
+            assertThat(ScanReading.of(workspace, new PageRef("d1", 2))).as("there is no such page").isEmpty();
         }
         Files.delete(batch.resolve("words/d2.recognised"));
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC()); ScanReading scans = scans(workspace)) {

@@ -62,6 +62,7 @@ public final class PhraseList extends VBox {
             Label row = new Label(candidate.code() + "  " + candidate.shown() + effect(candidate));
             row.setWrapText(true);
             row.setMaxWidth(Double.MAX_VALUE);
+            row.setMinHeight(USE_PREF_SIZE); // or the rows would move under the hand once there is room for all
             row.getStyleClass().add("phrase-row");
             row.pseudoClassStateChanged(CHOSEN, i == chosen);
             row.setOnMousePressed(e -> {

@@ -39,9 +39,13 @@ public final class Progress {
             String section) {
         /** How far a submission is. */
         public static Notch of(Submission submission, Batch batch) {
+            return of(submission, batch, Scorecard.askedBy(batch.scheme()));
+        }
+
+        /** @param asked how many criteria of the scheme are to be scored */
+        private static Notch of(Submission submission, Batch batch, int asked) {
             Stage stage = submission.stage(batch.scheme());
-            int asked = Math.max(1, Scorecard.askedBy(batch.scheme()));
-            double share = submission.scores().scoredOf(batch.scheme()) / (double) asked;
+            double share = submission.scores().scoredOf(batch.scheme()) / (double) Math.max(1, asked);
             return new Notch(stage == Stage.BEGUN && share == 0 ? BEGUN_LEVEL : share, stage,
                     batch.lateness(submission).isPresent(),
                     submission.scores().isComplete(batch.scheme()), submission.correspondence().awaitsReply(),
@@ -59,7 +63,8 @@ public final class Progress {
     }
 
     private void all(Batch batch) {
-        notches = batch.submissions().stream().map(s -> Notch.of(s, batch)).toArray(Notch[]::new);
+        int asked = Scorecard.askedBy(batch.scheme());
+        notches = batch.submissions().stream().map(s -> Notch.of(s, batch, asked)).toArray(Notch[]::new);
         scored.set((int) List.of(notches).stream().filter(Notch::scored).count());
     }
 

@@ -6,7 +6,6 @@ import javafx.geometry.Point2D;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Pane;
 import javafx.scene.layout.VBox;
@@ -18,6 +17,7 @@ import org.epiglyph.core.marks.TypedText;
 import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.pencase.Tool;
 import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.MarkText;
 import org.epiglyph.desktop.marking.Chosen;
@@ -119,7 +119,7 @@ final class ChosenCard extends VBox {
             one.setGraphic(new Circle(7, Inks.colour(ink.rgb())));
             one.getStyleClass().add("ink-button");
             one.setAccessibleText(UiText.of("Ink." + ink.name()));
-            Tooltip.install(one, new Tooltip(UiText.of("Ink." + ink.name())));
+            Form.explain(one, UiText.of("Ink." + ink.name()));
             one.setOnAction(_ -> chosen.ink(ink));
             inks.getChildren().add(one);
         }

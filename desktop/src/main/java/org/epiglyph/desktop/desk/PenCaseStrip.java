@@ -9,13 +9,13 @@ import javafx.scene.control.Button;
 import javafx.scene.control.ContentDisplay;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import org.epiglyph.core.pencase.PenCase;
 import org.epiglyph.core.pencase.Slot;
 import org.epiglyph.core.pencase.Tool;
+import org.epiglyph.desktop.frame.Form;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.MarkText;
 import org.epiglyph.desktop.marking.DeskModel;
@@ -93,7 +93,7 @@ final class PenCaseStrip extends ScrollPane {
         button.setGraphic(content);
         button.pseudoClassStateChanged(IN_HAND, inHand);
         button.setAccessibleText(describe(slot) + (inHand ? ", " + UiText.of("Desk.inHand") : ""));
-        Tooltip.install(button, new Tooltip((describe(slot) + "  " + keyText).strip()));
+        Form.explain(button, (describe(slot) + "  " + keyText).strip());
         return button;
     }
 

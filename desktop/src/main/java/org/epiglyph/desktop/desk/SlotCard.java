@@ -15,7 +15,6 @@ import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextField;
-import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.FlowPane;
@@ -281,7 +280,7 @@ final class SlotCard extends VBox {
         one.setGraphic(picture);
         one.getStyleClass().add("ink-button");
         one.setAccessibleText(text);
-        Tooltip.install(one, new Tooltip(text));
+        Form.explain(one, text);
         one.pseudoClassStateChanged(IN_HAND, inHand);
         one.setOnAction(_ -> act.run());
         return one;

@@ -7,11 +7,14 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Function;
 import javafx.beans.value.ObservableValue;
+import javafx.event.EventHandler;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextArea;
 import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
+import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Pane;
 import javafx.scene.layout.Priority;
@@ -31,6 +34,17 @@ public final class Form {
         button.setMinWidth(Region.USE_PREF_SIZE);
         button.setOnAction(_ -> act.run());
         return button;
+    }
+
+    /** Explains a node where the pointer rests on it. Prepared when the pointer first comes: most are never shown. */
+    public static void explain(Node node, String text) {
+        node.addEventHandler(MouseEvent.MOUSE_ENTERED, new EventHandler<>() {
+            @Override
+            public void handle(MouseEvent first) {
+                node.removeEventHandler(MouseEvent.MOUSE_ENTERED, this);
+                Tooltip.install(node, new Tooltip(text));
+            }
+        });
     }
 
     /** Shows the values of a choice as text. */

@@ -13,7 +13,6 @@ import javafx.css.PseudoClass;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
-import javafx.scene.control.Tooltip;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -129,7 +128,7 @@ final class CriterionRow extends VBox {
         name.setMinWidth(0);
         name.getStyleClass().add("criterion-name");
         if (!criterion.text().isEmpty()) {
-            Tooltip.install(name, new Tooltip(criterion.text()));
+            Form.explain(name, criterion.text());
         }
         score.getStyleClass().add("score");
         score.setId("score-" + criterion.id());

@@ -114,7 +114,7 @@ public final class Desk implements Place {
                     sides.phrases().look(phrase);
                 });
         lookAgain = new LookAgain(model.batchProperty()::get, SerialExecutor.thread(), model.progress()::lookAgain);
-        firstPage = new UntilFirstPage(pages, List.of(penCase::refresh, ledger::refresh, this::refresh));
+        firstPage = new UntilFirstPage(pages, List.of(penCase::refresh, this::refresh));
         parts = new PartsInSight(looks, new PartsInSight.Parts(ledger, penCase, roll, pages, margin));
         root = new StackPane(layout(), above);
         title = Bindings.createStringBinding(this::titleText, model.batchProperty(),

@@ -246,7 +246,11 @@ public final class DeskModel implements WorkspaceObserver {
 
     /** A head for a new mark with the ink and the meaning of the slot in hand. */
     public Head newHead(PageRef page, int turn) {
-        Slot slot = penCase.get().current();
+        return newHead(penCase.get().current(), page, turn);
+    }
+
+    /** A head for a new mark with the ink and the meaning of the slot that the hand began with. */
+    public Head newHead(Slot slot, PageRef page, int turn) {
         return new Head(newId(), page, slot.ink(), turn, Remark.NONE, "", slot.meaning());
     }
 

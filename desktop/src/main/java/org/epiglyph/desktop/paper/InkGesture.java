@@ -71,9 +71,7 @@ final class InkGesture implements Gesture {
     }
 
     private Stroke stroke() {
-        var head = model.newHead(leaf.page(), nib == Stroke.Nib.BROAD ? 0 : leaf.uprightTurn())
-                .withInk(slot.ink())
-                .withMeaning(slot.meaning());
+        var head = model.newHead(slot, leaf.page(), nib == Stroke.Nib.BROAD ? 0 : leaf.uprightTurn());
         if (straight) {
             return new Stroke(head, InkPath.through(hand.first(), hand.straightEnd(steered)), slot.width(), nib);
         }

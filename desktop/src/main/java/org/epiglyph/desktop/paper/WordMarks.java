@@ -26,7 +26,7 @@ final class WordMarks {
 
     /** The head of a mark with the slot that the hand began with, which another may have replaced since. */
     private Head head(Slot slot, PageRef page) {
-        return model.newHead(page, roll.uprightTurn(page)).withInk(slot.ink()).withMeaning(slot.meaning());
+        return model.newHead(slot, page, roll.uprightTurn(page));
     }
 
     /** Highlights or underlines words, as the slot does, and opens the remark of the first mark. */

@@ -15,12 +15,10 @@ import java.util.Optional;
 import javafx.geometry.Bounds;
 import javafx.scene.Node;
 import javafx.scene.control.TextInputControl;
-import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.stage.Stage;
-import javafx.stage.Window;
 import org.epiglyph.core.ink.Cubic;
 import org.epiglyph.core.ink.InkPath;
 import org.epiglyph.core.marks.Correction;
@@ -102,15 +100,6 @@ class PaperTest extends InWindow {
 
     private static PagePoint p(double x, double y) {
         return new PagePoint(x, y);
-    }
-
-    @Test
-    void aSlotIsExplainedWhereThePointerRests(FxRobot robot) {
-        atDesk(robot);
-        robot.moveTo("#slot-2");
-        waitFor(() -> Window.getWindows()
-                .stream()
-                .anyMatch(w -> w instanceof Tooltip tip && tip.getText().endsWith("2")));
     }
 
     @Test

@@ -13,8 +13,10 @@ import javafx.scene.control.Label;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.ListView;
 import javafx.scene.control.TextInputControl;
+import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
+import javafx.stage.Window;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.marks.Remark;
 import org.epiglyph.core.marks.Sign;
@@ -54,6 +56,15 @@ class SidesTest extends InWindow {
 
     private static PageRoll roll(FxRobot robot) {
         return (PageRoll) robot.lookup(".page-roll").query();
+    }
+
+    @Test
+    void aSlotIsExplainedWhereThePointerRests(FxRobot robot) {
+        atDesk(robot);
+        robot.moveTo("#slot-2");
+        waitFor(() -> Window.getWindows()
+                .stream()
+                .anyMatch(w -> w instanceof Tooltip tip && tip.getText().endsWith("2")));
     }
 
     @Test

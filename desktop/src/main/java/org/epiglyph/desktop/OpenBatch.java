@@ -13,6 +13,7 @@ import javafx.application.Platform;
 import org.epiglyph.carrier.PageMaking;
 import org.epiglyph.core.Problem;
 import org.epiglyph.desktop.frame.UiText;
+import org.epiglyph.desktop.marking.Progress;
 import org.epiglyph.workspace.Damage;
 import org.epiglyph.workspace.Workspace;
 import org.epiglyph.workspace.WorkspaceObserver;
@@ -30,9 +31,10 @@ final class OpenBatch {
     private final Clock clock;
     private final Listener hearer;
     private volatile Optional<Workspace> workspace = Optional.empty();
+    private Optional<Progress> progress = Optional.empty();
     private Optional<PageMaking> making = Optional.empty();
     /** Batches that were closed while background work held them. */
-    private final Map<Path, Workspace> held = new HashMap<>();
+    private final Map<Path, Held> held = new HashMap<>();
     private final Map<Path, Thread> closing = new ConcurrentHashMap<>();
     private boolean opening;
 
@@ -57,6 +59,8 @@ final class OpenBatch {
         void closing(Workspace batch);
     }
 
+    private record Held(Workspace workspace, Progress progress) {}
+
     /** What to do with a batch once it is open. */
     interface Then {
         void go(Workspace workspace) throws Problem;
@@ -69,6 +73,11 @@ final class OpenBatch {
 
     Optional<Workspace> workspace() {
         return workspace;
+    }
+
+    /** How far the submissions of the open batch are. */
+    Progress progress() {
+        return progress.orElseThrow();
     }
 
     /** Makes the pages of the open batch. */
@@ -92,9 +101,9 @@ final class OpenBatch {
             return;
         }
         close();
-        Workspace still = held.remove(folder);
+        Held still = held.remove(folder);
         if (still != null) {
-            opened(still);
+            opened(still.workspace, still.progress);
             go(then);
             return;
         }
@@ -111,9 +120,10 @@ final class OpenBatch {
                 before.join();
             }
             Workspace opened = Workspace.open(folder, clock, OpenBatch::onInterface);
+            Progress ofClass = progressOf(opened);
             Platform.runLater(() -> {
                 ready();
-                opened(opened);
+                opened(opened, ofClass);
                 go(then);
             });
         } catch (Problem e) {
@@ -132,6 +142,15 @@ final class OpenBatch {
         }
     }
 
+    private static Progress progressOf(Workspace opened) throws Problem {
+        try {
+            return Progress.of(opened);
+        } catch (RuntimeException | Error e) {
+            opened.close();
+            throw e;
+        }
+    }
+
     private void ready() {
         opening = false;
         hearer.show("");
@@ -145,8 +164,9 @@ final class OpenBatch {
         }
     }
 
-    private void opened(Workspace opened) {
+    private void opened(Workspace opened, Progress ofClass) {
         workspace = Optional.of(opened);
+        progress = Optional.of(ofClass);
         opened.observe(new Watch(opened));
         making = Optional.of(new PageMaking(opened, Platform::runLater));
         if (!opened.damage().isNone()) {
@@ -230,17 +250,18 @@ final class OpenBatch {
         making = Optional.empty();
         workspace.ifPresent(w -> {
             if (w.isHeld()) {
-                held.put(w.folder().root(), w);
+                held.put(w.folder().root(), new Held(w, progress()));
             } else {
                 closeInBackground(w);
             }
         });
         workspace = Optional.empty();
+        progress = Optional.empty();
     }
 
     /** Closes the batches that work held, once nothing holds them. */
     void closeHeld() {
-        held.values().forEach(this::closeInBackground);
+        held.values().forEach(h -> closeInBackground(h.workspace));
         held.clear();
     }
 

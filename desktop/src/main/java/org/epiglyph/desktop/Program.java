@@ -225,7 +225,7 @@ public final class Program {
                 images.reloadWords(document);
                 Platform.runLater(() -> scanned(opened, document));
             });
-            DeskModel model = new DeskModel(opened, settings, clock, Platform::runLater, keeping);
+            DeskModel model = new DeskModel(opened, batch.progress(), settings, clock, Platform::runLater, keeping);
             model.penCaseProperty().addListener((_, before, now) -> {
                 if (before.slots().size() != now.slots().size()) {
                     frame.reloadActs();

@@ -66,17 +66,19 @@ public final class DeskModel implements WorkspaceObserver {
 
     /**
      * @param workspace   the open batch
+     * @param progress    how far its submissions are
      * @param onInterface runs tasks on the interface thread
      * @param keeping     saves settings, one after the other in order
      */
-    public DeskModel(Workspace workspace, Settings settings, Clock clock, Executor onInterface, Executor keeping) {
+    public DeskModel(Workspace workspace, Progress progress, Settings settings, Clock clock, Executor onInterface,
+            Executor keeping) {
         this.workspace = workspace;
+        this.progress = progress;
         this.settings = settings;
         this.clock = clock;
         this.onInterface = onInterface;
         this.keeping = keeping;
         batch.set(workspace.batch());
-        progress = new Progress(batch.get());
         student = walk.first().orElseThrow(() -> new IllegalArgumentException("A batch without students"));
         submission.set(batch.get().submission(student));
         batch.get().scheme().criteria().stream().findFirst().ifPresent(c -> scores.criterionProperty().set(c.id()));
@@ -376,7 +378,6 @@ public final class DeskModel implements WorkspaceObserver {
             scores.forgetPointer();
         }
         batch.set(after);
-        progress.changed(entry.edit().students(), after);
         if (!past.isLookedAt()) {
             submission.set(after.submission(student));
             chosen.deselectMissing();
@@ -400,5 +401,6 @@ public final class DeskModel implements WorkspaceObserver {
     /** Stops observing the workspace. */
     public void close() {
         workspace.forget(this);
+        progress.forgetObserver();
     }
 }

@@ -8,16 +8,20 @@ import java.util.function.Consumer;
 import javafx.beans.property.ReadOnlyIntegerProperty;
 import javafx.beans.property.ReadOnlyIntegerWrapper;
 import org.epiglyph.core.batch.Batch;
+import org.epiglyph.core.batch.Entry;
 import org.epiglyph.core.batch.Stage;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Scorecard;
+import org.epiglyph.workspace.Workspace;
+import org.epiglyph.workspace.WorkspaceObserver;
 
 /**
- * How far each submission of a class is, in roster order. After an edit only the changed submissions are looked at, so
- * that the roll and the number of scored ones cost the same in a class of any size.
+ * How far each submission of a class is, in roster order, for as long as its batch is open. After an edit only the
+ * changed submissions are looked at, so that the roll and the number of scored ones cost the same in a class of any
+ * size.
  */
-public final class Progress {
+public final class Progress implements WorkspaceObserver {
     private static final double BEGUN_LEVEL = 0.12;
     private final ReadOnlyIntegerWrapper scored = new ReadOnlyIntegerWrapper();
     private Notch[] notches;
@@ -45,10 +49,10 @@ public final class Progress {
         /** @param asked how many criteria of the scheme are to be scored */
         private static Notch of(Submission submission, Batch batch, int asked) {
             Stage stage = submission.stage(batch.scheme());
-            double share = submission.scores().scoredOf(batch.scheme()) / (double) Math.max(1, asked);
+            int left = submission.scores().left(batch.scheme()).size();
+            double share = (asked - left) / (double) Math.max(1, asked);
             return new Notch(stage == Stage.BEGUN && share == 0 ? BEGUN_LEVEL : share, stage,
-                    batch.lateness(submission).isPresent(),
-                    submission.scores().isComplete(batch.scheme()), submission.correspondence().awaitsReply(),
+                    batch.lateness(submission).isPresent(), left == 0, submission.correspondence().awaitsReply(),
                     submission.student().section());
         }
 
@@ -58,8 +62,19 @@ public final class Progress {
         }
     }
 
-    Progress(Batch batch) {
+    private Progress(Batch batch) {
         all(batch);
+    }
+
+    /**
+     * Looks at a whole class, which takes long for a large one, and then follows its changes.
+     *
+     * @param workspace a batch that nobody changes meanwhile
+     */
+    public static Progress of(Workspace workspace) {
+        Progress progress = new Progress(workspace.batch());
+        workspace.observe(progress);
+        return progress;
     }
 
     private void all(Batch batch) {
@@ -82,9 +97,19 @@ public final class Progress {
         return scored.getReadOnlyProperty();
     }
 
-    /** Reports each position that changed; empty if any may have. */
+    /** Reports each position that changed, to this observer alone; empty if any may have. */
     public void observe(Consumer<Optional<Integer>> changed) {
         observer = changed;
+    }
+
+    /** Reports to nobody any more. */
+    void forgetObserver() {
+        observer = _ -> {};
+    }
+
+    @Override
+    public void changed(Entry entry, Batch batch) {
+        changed(entry.edit().students(), batch);
     }
 
     /** Receives the students with open findings, and reports the positions at which that changed. */
@@ -107,7 +132,7 @@ public final class Progress {
     }
 
     /** @param students whose submissions may have changed; empty if any may have */
-    void changed(Optional<Set<StudentKey>> students, Batch batch) {
+    private void changed(Optional<Set<StudentKey>> students, Batch batch) {
         if (students.isEmpty() || batch.submissions().size() != notches.length) {
             all(batch);
             observer.accept(Optional.empty());

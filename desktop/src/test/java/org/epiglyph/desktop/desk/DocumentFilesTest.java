@@ -34,6 +34,7 @@ import org.epiglyph.core.scoring.Judgement;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.task.Task;
 import org.epiglyph.desktop.marking.DeskModel;
+import org.epiglyph.desktop.marking.Progress;
 import org.epiglyph.desktop.settings.Settings;
 import org.epiglyph.workspace.NewBatch;
 import org.epiglyph.workspace.Originals;
@@ -80,7 +81,8 @@ class DocumentFilesTest {
                     Phrasebook.EMPTY);
         }
         workspace = Workspace.open(target, Clock.systemUTC());
-        desk = new DeskModel(workspace, new Settings(folder.resolve("settings")), Clock.systemUTC(), Runnable::run,
+        desk = new DeskModel(workspace, Progress.of(workspace), new Settings(folder.resolve("settings")),
+                Clock.systemUTC(), Runnable::run,
                 Runnable::run);
         files = new DocumentFiles(desk, null, new Settings(folder.resolve("settings")), file -> opened = file,
                 ends::add);

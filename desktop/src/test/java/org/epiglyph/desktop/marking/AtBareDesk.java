@@ -18,7 +18,8 @@ public abstract class AtBareDesk {
     @BeforeEach
     void openDesk() throws Exception {
         workspace = Workspace.open(BareBatch.at(folder.resolve("batch")), Clock.systemUTC());
-        desk = new DeskModel(workspace, new Settings(folder.resolve("settings")), Clock.systemUTC(), Runnable::run,
+        desk = new DeskModel(workspace, Progress.of(workspace), new Settings(folder.resolve("settings")),
+                Clock.systemUTC(), Runnable::run,
                 Runnable::run);
     }
 

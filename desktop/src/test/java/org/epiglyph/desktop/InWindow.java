@@ -62,6 +62,6 @@ public abstract class InWindow {
     /** Waits until the desk is shown completely and the pages have the focus. */
     protected void atDesk(FxRobot robot) {
         waitFor(() -> program.frame().place() instanceof Desk && leaf(robot) != null && leaf(robot).getWidth() > 100
-                && Screen.isThere(robot, ".ledger-foot") && Screen.isFocused(robot, ".page-roll"));
+                && Screen.isThere(robot, "#private-note") && Screen.isFocused(robot, ".page-roll"));
     }
 }

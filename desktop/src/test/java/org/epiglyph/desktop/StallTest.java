@@ -13,8 +13,12 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
+import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
+import java.util.function.Consumer;
 import java.util.stream.IntStream;
+import javafx.animation.AnimationTimer;
+import javafx.application.Platform;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
 import org.apache.pdfbox.pdmodel.PDDocument;
@@ -38,6 +42,7 @@ import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.core.task.Task;
 import org.epiglyph.desktop.collect.Collect;
 import org.epiglyph.desktop.desk.Desk;
+import org.epiglyph.desktop.frame.Place;
 import org.epiglyph.desktop.handback.HandBack;
 import org.epiglyph.desktop.paper.PageRoll;
 import org.epiglyph.desktop.shelf.Shelf;
@@ -149,6 +154,7 @@ class StallTest extends InWindow {
             robot.interact(() -> program.toShelf());
             toDesk(robot);
             waitFor(() -> !desk().pages().pages().isEmpty());
+            awaitFrames(20);
         });
         assertNoStall("ten students on and back", () -> {
             for (int i = 1; i < 11; i++) {
@@ -163,8 +169,34 @@ class StallTest extends InWindow {
         assertNoStall("hand back with 1,000 students", () -> {
             robot.interact(() -> program.toHandBack(large));
             waitFor(() -> program.frame().place() instanceof HandBack);
+            awaitFrames(20);
             toDesk(robot);
         });
+        assertNoStall("mark book, letters and scheme with 1,000 students", () -> {
+            visit(robot, program::toMarkBook);
+            visit(robot, program::toLetters);
+            visit(robot, program::toScheme);
+        });
+    }
+
+    private void visit(FxRobot robot, Consumer<Path> place) throws Exception {
+        Place before = program.frame().place();
+        robot.interact(() -> place.accept(large));
+        waitFor(() -> program.frame().place() != before);
+        awaitFrames(20);
+    }
+
+    private static void awaitFrames(int frames) throws Exception {
+        CountDownLatch drawn = new CountDownLatch(frames);
+        AnimationTimer timer = new AnimationTimer() {
+            @Override
+            public void handle(long now) {
+                drawn.countDown();
+            }
+        };
+        Platform.runLater(timer::start);
+        drawn.await();
+        Platform.runLater(timer::stop);
     }
 
     @Test

@@ -25,6 +25,7 @@ import org.epiglyph.desktop.frame.Act;
 import org.epiglyph.desktop.frame.BatchTitle;
 import org.epiglyph.desktop.frame.Found;
 import org.epiglyph.desktop.frame.Looks;
+import org.epiglyph.desktop.frame.PartByPart;
 import org.epiglyph.desktop.frame.Place;
 import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.desktop.frame.UiText;
@@ -114,7 +115,8 @@ public final class Desk implements Place {
                     sides.phrases().look(phrase);
                 });
         lookAgain = new LookAgain(model.batchProperty()::get, SerialExecutor.thread(), model.progress()::lookAgain);
-        firstPage = new UntilFirstPage(pages, List.of(penCase::refresh, this::refresh));
+        firstPage = new UntilFirstPage(pages, List.of(PartByPart.once(penCase::refresh), ledger::createNext),
+                this::refresh);
         parts = new PartsInSight(looks, new PartsInSight.Parts(ledger, penCase, roll, pages, margin));
         root = new StackPane(layout(), above);
         title = Bindings.createStringBinding(this::titleText, model.batchProperty(),
@@ -159,8 +161,6 @@ public final class Desk implements Place {
         root.addEventFilter(KeyEvent.KEY_RELEASED, _ -> spoken.released());
         root.addEventFilter(MouseEvent.ANY, e -> caseAtPointer.pointerAt(e.getSceneX(), e.getSceneY()));
         root.addEventFilter(MouseEvent.MOUSE_PRESSED, e -> penCase.pressed(e.getTarget()));
-        root.addEventFilter(MouseEvent.MOUSE_PRESSED, _ -> firstPage.over());
-        root.addEventFilter(KeyEvent.KEY_PRESSED, _ -> firstPage.over());
     }
 
     private void watch() {
@@ -270,7 +270,7 @@ public final class Desk implements Place {
         files.copyPictures(model.penCaseProperty().get(), model.batch().phrasebook());
         open();
         if (!firstPage.isFinished()) {
-            firstPage.start();
+            firstPage.start(root);
         }
         Platform.runLater(pages::requestFocus);
     }
@@ -310,7 +310,7 @@ public final class Desk implements Place {
         showMarks();
         if (!firstPage.isFinished()) {
             if (pages.pages().isEmpty()) { // none is there yet, or none was handed in
-                firstPage.over();
+                firstPage.waitNoLonger();
             }
             return;
         }

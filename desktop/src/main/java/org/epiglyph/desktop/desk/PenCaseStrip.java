@@ -46,29 +46,50 @@ final class PenCaseStrip extends ScrollPane {
         setAccessibleText(UiText.of("Desk.penCase"));
     }
 
-    /** Redraws all slots, and closes the card if another slot is in hand. */
+    /** Draws the slots that changed, and closes the card if another slot is in hand. */
     void refresh() {
+        PenCase before = shown;
         PenCase penCase = model.penCaseProperty().get();
-        if (shown != null && shown.inHand() != penCase.inHand()) {
+        shown = penCase;
+        if (before != null && before.inHand() != penCase.inHand()) {
             card.close();
         }
-        shown = penCase;
-        slots.clear();
-        for (int i = 0; i < penCase.slots().size(); i++) {
-            slots.add(slot(i, penCase.slots().get(i), i == penCase.inHand()));
+        if (before == null || !before.slots().equals(penCase.slots())) {
+            createSlots(penCase);
+        } else if (before.inHand() != penCase.inHand()) {
+            showInHand(before.inHand(), false);
+            showInHand(penCase.inHand(), true);
         }
-        column.getChildren().setAll(slots);
         if (card.isOpen()) {
             card.open(slots.get(penCase.inHand()));
         }
     }
 
-    private Button slot(int number, Slot slot, boolean inHand) {
-        Button button = button(number, slot, inHand);
-        button.setId("slot-" + (number + 1));
+    private void createSlots(PenCase penCase) {
+        slots.clear();
+        for (int i = 0; i < penCase.slots().size(); i++) {
+            slots.add(slot(i, penCase.slots().get(i)));
+            showInHand(i, i == penCase.inHand());
+        }
+        column.getChildren().setAll(slots);
+    }
+
+    private void showInHand(int number, boolean inHand) {
+        Button button = slots.get(number);
         button.setFocusTraversable(inHand);
+        show(button, shown.slots().get(number), inHand);
+    }
+
+    private static void show(Button button, Slot slot, boolean inHand) {
+        button.pseudoClassStateChanged(IN_HAND, inHand);
+        button.setAccessibleText(describe(slot) + (inHand ? ", " + UiText.of("Desk.inHand") : ""));
+    }
+
+    private Button slot(int number, Slot slot) {
+        Button button = button(number, slot);
+        button.setId("slot-" + (number + 1));
         button.setOnAction(_ -> {
-            if (inHand) {
+            if (number == model.penCaseProperty().get().inHand()) {
                 card.toggle(button);
             } else {
                 model.selectSlot(number);
@@ -78,7 +99,7 @@ final class PenCaseStrip extends ScrollPane {
     }
 
     /** A button that shows a slot and its key. */
-    private Button button(int number, Slot slot, boolean inHand) {
+    private Button button(int number, Slot slot) {
         Button button = new Button();
         button.getStyleClass().add("slot");
         button.setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
@@ -91,8 +112,6 @@ final class PenCaseStrip extends ScrollPane {
         HBox content = new HBox(picture, key);
         content.getStyleClass().add("slot-content");
         button.setGraphic(content);
-        button.pseudoClassStateChanged(IN_HAND, inHand);
-        button.setAccessibleText(describe(slot) + (inHand ? ", " + UiText.of("Desk.inHand") : ""));
         Form.explain(button, (describe(slot) + "  " + keyText).strip());
         return button;
     }
@@ -126,7 +145,8 @@ final class PenCaseStrip extends ScrollPane {
         List<Button> copies = new ArrayList<>();
         for (int i = 0; i < penCase.slots().size(); i++) {
             int number = i;
-            Button copy = button(i, penCase.slots().get(i), i == penCase.inHand());
+            Button copy = button(i, penCase.slots().get(i));
+            show(copy, penCase.slots().get(i), i == penCase.inHand());
             copy.setId("case-" + (i + 1));
             copy.setOnAction(_ -> {
                 model.selectSlot(number);

@@ -11,6 +11,7 @@ import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
 import org.epiglyph.desktop.frame.FileDialog;
 import org.epiglyph.desktop.frame.Form;
+import org.epiglyph.desktop.frame.PartByPart;
 import org.epiglyph.desktop.frame.UiText;
 
 /** The page of an editor: heading, buttons, messages, what waits for a decision, and three columns. */
@@ -30,7 +31,7 @@ public final class EditorPage extends ScrollPane {
         actions.getChildren().setAll(acts);
         actions.getStyleClass().add("scheme-actions");
         FlowPane side = new FlowPane();
-        side.getChildren().setAll(columns);
+        PartByPart.addLater(side, columns);
         side.getStyleClass().add("scheme-columns");
         Label notice = line(editor.noticeProperty(), "notice");
         notice.setId("editor-notice");

@@ -6,9 +6,12 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Function;
+import javafx.application.Platform;
+import javafx.beans.value.ChangeListener;
 import javafx.beans.value.ObservableValue;
 import javafx.event.EventHandler;
 import javafx.scene.Node;
+import javafx.scene.Scene;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextArea;
@@ -34,6 +37,21 @@ public final class Form {
         button.setMinWidth(Region.USE_PREF_SIZE);
         button.setOnAction(_ -> act.run());
         return button;
+    }
+
+    /** Moves the focus to a node once it is in a window. */
+    public static void focusWhenShown(Node node) {
+        if (node.getScene() != null) {
+            Platform.runLater(node::requestFocus);
+            return;
+        }
+        node.sceneProperty().addListener(new ChangeListener<>() {
+            @Override
+            public void changed(ObservableValue<? extends Scene> scene, Scene before, Scene now) {
+                scene.removeListener(this);
+                Platform.runLater(node::requestFocus);
+            }
+        });
     }
 
     /** Explains a node where the pointer rests on it. Prepared when the pointer first comes: most are never shown. */

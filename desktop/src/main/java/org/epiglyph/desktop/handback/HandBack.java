@@ -19,6 +19,7 @@ import org.epiglyph.core.lookover.Finding;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Act;
 import org.epiglyph.desktop.frame.BatchTitle;
+import org.epiglyph.desktop.frame.PartByPart;
 import org.epiglyph.desktop.frame.Place;
 import org.epiglyph.desktop.frame.SerialExecutor;
 import org.epiglyph.desktop.frame.UiText;
@@ -37,7 +38,9 @@ public final class HandBack implements Place {
     private final LookOverList list;
     private final ProofPane proof;
     private final OutgoingPane wayOut;
-    private final HBox root;
+    private final HBox root = new HBox();
+    private PartByPart parts;
+    private boolean left = true;
     private Optional<StudentKey> chosen = Optional.empty();
 
     /**
@@ -63,7 +66,6 @@ public final class HandBack implements Place {
                 this::choose, proof::scroll);
         wayOut = new OutgoingPane(model, lookOver, token, list::chosen, ways.toLetters());
         HBox.setHgrow(proof, Priority.ALWAYS);
-        root = new HBox(list, proof, wayOut);
         root.getStyleClass().addAll("place", "hand-back");
         lookOver.rowsProperty().addListener((_, _, _) -> refresh());
         list.onChosen(wayOut::refresh);
@@ -125,15 +127,30 @@ public final class HandBack implements Place {
         return model.workspace() == workspace;
     }
 
+    /** Also what was shown before is styled anew, which takes long. */
+    private void show() {
+        root.getChildren().setAll(list);
+        parts = new PartByPart(List.of(PartByPart.once(() -> root.getChildren().add(proof)),
+                PartByPart.once(() -> root.getChildren().add(wayOut)), wayOut::createNext), lookOver::refresh);
+        parts.start(root);
+    }
+
     @Override
     public void arrive() {
-        lookOver.refresh();
+        if (left) {
+            left = false;
+            show();
+        } else {
+            lookOver.refresh();
+        }
         chosen.filter(_ -> proofs.shownProperty().get().isEmpty()).ifPresent(proofs::show); // the proof was removed when the place was left
         list.focus();
     }
 
     @Override
     public void leave() {
+        parts.end();
+        left = true;
         proofs.close();
     }
 

@@ -27,12 +27,15 @@ import org.epiglyph.core.batch.Acceptance;
 import org.epiglyph.core.lookover.Finding;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Form;
+import org.epiglyph.desktop.frame.PartByPart;
 import org.epiglyph.desktop.frame.Rows;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.FindingText;
 
 /** The class in groups; under each student the findings, with ways to correct or accept them. */
 final class LookOverList extends VBox {
+    private static final int LINES_A_FRAME = 5;
+    private static final int LINES_IN_SIGHT = 20;
     private final LookOverModel model;
     private final ObservableValue<Map<StudentKey, String>> seen;
     private final BiConsumer<StudentKey, Optional<Finding>> toDesk;
@@ -41,6 +44,7 @@ final class LookOverList extends VBox {
     private Optional<Finding> accepting = Optional.empty();
     private Runnable onChosen = () -> {};
     private boolean filling;
+    private PartByPart others = new PartByPart(List.of(), () -> {});
 
     /** A row of the list. */
     private sealed interface Line {}
@@ -133,7 +137,7 @@ final class LookOverList extends VBox {
                 of.forEach(r -> lines.add(new Student(r)));
             }
         }
-        list.getItems().setAll(lines);
+        show(lines);
         boolean again = false;
         for (int i = 0; i < lines.size(); i++) {
             if (lines.get(i) instanceof Student s && before.contains(s.row.student())) {
@@ -146,6 +150,25 @@ final class LookOverList extends VBox {
         }
     }
 
+    /** Shows the lines; when none are shown yet, a few a frame, since each in sight takes long to style. */
+    private void show(List<Line> lines) {
+        others.end();
+        if (!list.getItems().isEmpty() || lines.size() <= LINES_A_FRAME) {
+            list.getItems().setAll(lines);
+            return;
+        }
+        list.getItems().setAll(lines.subList(0, LINES_A_FRAME));
+        others = new PartByPart(List.of(() -> showMore(lines)), () -> {});
+        others.start(list);
+    }
+
+    private boolean showMore(List<Line> lines) {
+        int shown = list.getItems().size();
+        int to = shown < LINES_IN_SIGHT ? Math.min(shown + LINES_A_FRAME, lines.size()) : lines.size();
+        list.getItems().addAll(lines.subList(shown, to));
+        return to < lines.size();
+    }
+
     private void choose(int index) {
         list.getSelectionModel().clearAndSelect(index);
         list.getFocusModel().focus(index);
@@ -153,6 +176,7 @@ final class LookOverList extends VBox {
 
     /** Goes to the next student with a proof, or the previous one, skipping headings. */
     void step(int by) {
+        others.finish();
         List<Line> lines = list.getItems();
         for (int i = list.getSelectionModel().getSelectedIndex() + by; i >= 0 && i < lines.size(); i += by) {
             if (lines.get(i) instanceof Student) {

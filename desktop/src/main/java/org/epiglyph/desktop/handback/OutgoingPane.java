@@ -3,6 +3,8 @@ package org.epiglyph.desktop.handback;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.ArrayDeque;
+import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -53,6 +55,8 @@ final class OutgoingPane extends ScrollPane {
     private final EnclosureLine enclosures;
     private final TextField folder = new TextField();
     private final FlowPane afterwards = new FlowPane();
+    private final VBox content = new VBox();
+    private final Deque<Runnable> missing = new ArrayDeque<>();
 
     /**
      * @param chosen    the students selected in the list
@@ -71,11 +75,14 @@ final class OutgoingPane extends ScrollPane {
         offerAfterwards();
         ReceiptList receipts = new ReceiptList(model);
         VBox.setVgrow(receipts, Priority.ALWAYS);
-        VBox content = new VBox(Form.text(UiText.of("HandBack.what"), "subheading"), destination(), counts, send,
-                Form.text(model.troubleProperty(), "notice", "hand-back-trouble"),
-                Form.text(model.messageProperty(), "said", "hand-back-said"), showAll(), afterwards,
-                new BusyPane(model.background()),
-                receipts, report(toLetters), enclosures, allowing, new LimitFields(lookOver));
+        content.getChildren().addAll(Form.text(UiText.of("HandBack.what"), "subheading"), destination());
+        missing.add(() -> content.getChildren()
+                .addAll(counts, send,
+                        Form.text(model.troubleProperty(), "notice", "hand-back-trouble"),
+                        Form.text(model.messageProperty(), "said", "hand-back-said"), showAll(), afterwards,
+                        new BusyPane(model.background()), receipts));
+        missing.add(() -> content.getChildren()
+                .addAll(report(toLetters), enclosures, allowing, new LimitFields(lookOver)));
         content.getStyleClass().add("way-out");
         setContent(content);
         setFitToWidth(true);
@@ -84,10 +91,23 @@ final class OutgoingPane extends ScrollPane {
         refresh();
     }
 
+    /**
+     * Adds the next part, from top to bottom, since styling all of it takes long.
+     *
+     * @return true if there is more to add
+     */
+    boolean createNext() {
+        if (!missing.isEmpty()) {
+            missing.remove().run();
+        }
+        return !missing.isEmpty();
+    }
+
     private VBox destination() {
         record.visibleProperty().bind(intoFolder.not());
         record.managedProperty().bind(intoFolder.not());
-        VBox ways = new VBox(sentence(), new ProfileFields(model), record, toFolder(), plain());
+        VBox ways = new VBox(sentence(), new ProfileFields(model));
+        missing.add(() -> ways.getChildren().addAll(record, toFolder(), plain()));
         ways.getStyleClass().add("way-out-ways");
         ways.disableProperty().bind(model.background().busyProperty());
         return ways;

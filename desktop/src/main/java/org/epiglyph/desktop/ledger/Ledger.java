@@ -1,6 +1,8 @@
 package org.epiglyph.desktop.ledger;
 
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
@@ -32,12 +34,15 @@ import org.epiglyph.desktop.spelling.Spelling;
 
 /**
  * The ledger: whose work this is and when it arrived, the criteria and scores, the remark on the whole and the private
- * note, which scroll; at its foot, always in sight, the total and the seal. Empty before its first refresh.
+ * note, which scroll; at its foot, always in sight, the total and the seal. Empty at first, since creating and styling
+ * all of it takes too long for one frame: it is created part by part, at the latest when it is refreshed.
  */
 public final class Ledger extends VBox {
+    private static final int ROWS_A_PART = 2;
     private final DeskModel model;
     private final ScrollPane body = new ScrollPane();
     private final LedgerHead head;
+    private final VBox content = new VBox();
     private final VBox criteria = new VBox();
     private final List<CriterionRow> rows = new ArrayList<>();
     private final Label derivation = new Label();
@@ -54,6 +59,7 @@ public final class Ledger extends VBox {
     private final List<SectionHead> heads = new ArrayList<>();
     private MarkScheme shownScheme;
     private Optional<PhraseHand> hand = Optional.empty();
+    private final Deque<Runnable> missing = new ArrayDeque<>();
     private StudentKey shown;
 
     /**
@@ -76,6 +82,9 @@ public final class Ledger extends VBox {
                 model::writePrivately);
         getStyleClass().add("ledger");
         layOut();
+        missing.addAll(List.of(this::begin,
+                () -> content.getChildren().addAll(derivation, moderation, textAreas()),
+                () -> content.getChildren().add(note())));
         model.scores()
                 .criterionProperty()
                 .addListener((_, _, _) -> Platform.runLater(() -> active().ifPresent(this::bringIntoView)));
@@ -93,7 +102,6 @@ public final class Ledger extends VBox {
         derivation.setWrapText(true);
         showDerivation(false);
         criteria.getStyleClass().add("criteria");
-        VBox content = new VBox(head, lookAgain, criteria, derivation, moderation, textAreas(), note());
         content.getStyleClass().add("ledger-content");
         content.setOnMousePressed(e -> {
             e.consume(); // the scrolling pane would take the focus, where nothing can be typed
@@ -330,8 +338,8 @@ public final class Ledger extends VBox {
         }
     }
 
-    /** The criteria under their sections, in the scheme's order. */
-    private void rebuildRows(MarkScheme scheme) {
+    /** Empties the criteria; rows are added next. */
+    private void clearRows(MarkScheme scheme) {
         shownScheme = scheme;
         String active = model.scores().criterionProperty().get();
         if (scheme.findCriterion(active).isEmpty()) {
@@ -342,19 +350,46 @@ public final class Ledger extends VBox {
         rows.clear();
         heads.clear();
         criteria.getChildren().clear();
-        String section = "";
-        for (Criterion criterion : scheme.criteria()) {
-            if (!criterion.section().equals(section)) {
-                scheme.findSection(criterion.section()).map(SectionHead::new).ifPresent(head -> {
-                    heads.add(head);
-                    criteria.getChildren().add(head);
-                });
-            }
-            section = criterion.section();
-            CriterionRow row = new CriterionRow(model, criterion, this::nextAfter, go);
-            hand.ifPresent(row::acceptPhrases);
-            rows.add(row);
-            criteria.getChildren().add(row);
+    }
+
+    /** Adds the next criterion in the scheme's order, with its section above the first of it. */
+    private void addRow(Criterion criterion) {
+        String before = rows.isEmpty() ? "" : rows.getLast().criterion().section();
+        if (!criterion.section().equals(before)) {
+            shownScheme.findSection(criterion.section()).map(SectionHead::new).ifPresent(head -> {
+                heads.add(head);
+                criteria.getChildren().add(head);
+            });
+        }
+        CriterionRow row = new CriterionRow(model, criterion, this::nextAfter, go);
+        hand.ifPresent(row::acceptPhrases);
+        row.refresh(true);
+        rows.add(row);
+        criteria.getChildren().add(row);
+    }
+
+    /**
+     * Creates the next part that is missing, from top to bottom.
+     *
+     * @return true if there is more to create
+     */
+    public boolean createNext() {
+        if (!missing.isEmpty()) {
+            missing.remove().run();
+        }
+        return !missing.isEmpty();
+    }
+
+    /** Creates the frame, to which a few rows at a time are added next. */
+    private void begin() {
+        content.getChildren().addAll(head, lookAgain, criteria);
+        getChildren().addAll(body, foot);
+        clearRows(model.batch().scheme());
+        showStanding();
+        List<Criterion> all = shownScheme.criteria();
+        for (int to = all.size(); to > 0; to -= ROWS_A_PART) {
+            List<Criterion> some = all.subList(Math.max(0, to - ROWS_A_PART), to);
+            missing.addFirst(() -> some.forEach(this::addRow));
         }
     }
 
@@ -368,14 +403,26 @@ public final class Ledger extends VBox {
         }
     }
 
+    /** Shows whose work it is, what was found about it, and its result. */
+    private Result showStanding() {
+        Submission submission = model.submission();
+        Batch batch = model.batch();
+        head.show(submission, batch);
+        lookAgain.show(submission, batch);
+        Result result = batch.result(submission.student().key());
+        foot.show(submission, result, batch.scheme());
+        return result;
+    }
+
     /** Shows the submission as it is now. */
     public void refresh() {
-        if (shown == null) {
-            getChildren().addAll(body, foot);
+        while (!missing.isEmpty()) {
+            createNext();
         }
         Batch batch = model.batch();
         if (batch.scheme() != shownScheme) {
-            rebuildRows(batch.scheme());
+            clearRows(batch.scheme());
+            batch.scheme().criteria().forEach(this::addRow);
         }
         Submission submission = model.submission();
         boolean other = !submission.student().key().equals(shown);
@@ -384,11 +431,8 @@ public final class Ledger extends VBox {
             body.setVvalue(0);
             Platform.runLater(() -> active().ifPresent(this::bringIntoView));
         }
-        head.show(submission, batch);
-        lookAgain.show(submission, batch);
         rows.forEach(r -> r.refresh(other));
-        Result result = batch.result(shown);
-        foot.show(submission, result, batch.scheme());
+        Result result = showStanding();
         showDerivation();
         moderation.show(submission);
         heads.forEach(h -> h.show(result, batch.scheme()));

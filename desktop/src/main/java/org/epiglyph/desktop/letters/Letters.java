@@ -5,7 +5,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Consumer;
-import javafx.application.Platform;
 import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
@@ -29,6 +28,7 @@ import org.epiglyph.core.letters.Recipients;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.frame.Act;
 import org.epiglyph.desktop.frame.Form;
+import org.epiglyph.desktop.frame.PartByPart;
 import org.epiglyph.desktop.frame.Place;
 import org.epiglyph.desktop.frame.ReadingDirection;
 import org.epiglyph.desktop.frame.Rows;
@@ -72,7 +72,8 @@ public final class Letters implements Place {
         HBox.setHgrow(middle, Priority.ALWAYS);
         ScrollPane way = new ScrollPane(new LetterWay(model, habit, keep));
         way.setFitToWidth(true);
-        root = new HBox(left(), middle, way);
+        root = new HBox(left());
+        PartByPart.addLater(root, List.of(middle, way));
         root.getStyleClass().addAll("place", "letters");
         model.planProperty().addListener((_, _, now) -> show(now));
         recipients.getSelectionModel().selectedItemProperty().addListener((_, _, _) -> preview());
@@ -288,7 +289,7 @@ public final class Letters implements Place {
     @Override
     public void arrive() {
         model.refresh();
-        Platform.runLater(subject::requestFocus);
+        Form.focusWhenShown(subject);
     }
 
     @Override

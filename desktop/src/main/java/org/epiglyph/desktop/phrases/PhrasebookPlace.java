@@ -202,7 +202,7 @@ public final class PhrasebookPlace implements Place {
 
     @Override
     public void arrive() {
-        Platform.runLater(search::requestFocus);
+        Form.focusWhenShown(search);
     }
 
     /** What waits is saved for future uses: nothing that was written is lost. */

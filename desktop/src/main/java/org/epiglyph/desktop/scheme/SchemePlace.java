@@ -167,7 +167,7 @@ public final class SchemePlace implements Place {
 
     @Override
     public void arrive() {
-        Platform.runLater(list::requestFocus);
+        Form.focusWhenShown(list);
     }
 
     /** Every criterion with its section, for the sum below the list. */

@@ -115,8 +115,8 @@ public final class Desk implements Place {
                     sides.phrases().look(phrase);
                 });
         lookAgain = new LookAgain(model.batchProperty()::get, SerialExecutor.thread(), model.progress()::lookAgain);
-        firstPage = new UntilFirstPage(pages, List.of(PartByPart.once(penCase::refresh), ledger::createNext),
-                this::refresh);
+        firstPage = new UntilFirstPage(pages, List.of(PartByPart.once(penCase::refresh), ledger::createNext));
+        firstPage.then(this::refresh);
         parts = new PartsInSight(looks, new PartsInSight.Parts(ledger, penCase, roll, pages, margin));
         root = new StackPane(layout(), above);
         title = Bindings.createStringBinding(this::titleText, model.batchProperty(),
@@ -342,7 +342,7 @@ public final class Desk implements Place {
     /** Opens a student, and there a finding about their work. */
     public void goTo(StudentKey student, Optional<Finding> finding) {
         ways.toStudent(student);
-        finding.ifPresent(f -> Platform.runLater(() -> ways.show(f)));
+        finding.ifPresent(f -> whenComplete(() -> ways.show(f)));
     }
 
     /**
@@ -353,8 +353,13 @@ public final class Desk implements Place {
     public void goTo(StudentKey student, String criterion) {
         ways.toStudent(student);
         if (!criterion.isEmpty()) {
-            Platform.runLater(() -> ways.toCriterion(criterion));
+            whenComplete(() -> ways.toCriterion(criterion));
         }
+    }
+
+    private void whenComplete(Runnable act) {
+        firstPage.waitNoLonger();
+        firstPage.then(act);
     }
 
     private void toStudent(StudentKey student) {

@@ -17,12 +17,9 @@ final class UntilFirstPage extends PartByPart {
     private long begin;
     private boolean drawn;
 
-    /**
-     * @param parts create what is around the pages
-     * @param last  run when all are created
-     */
-    UntilFirstPage(PageRoll pages, List<BooleanSupplier> parts, Runnable last) {
-        super(parts, last);
+    /** @param parts create what is around the pages */
+    UntilFirstPage(PageRoll pages, List<BooleanSupplier> parts) {
+        super(parts);
         this.pages = pages;
     }
 

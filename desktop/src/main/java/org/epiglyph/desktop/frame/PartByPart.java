@@ -1,11 +1,13 @@
 package org.epiglyph.desktop.frame;
 
 import java.util.ArrayDeque;
+import java.util.ArrayList;
 import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.BooleanSupplier;
 import javafx.animation.AnimationTimer;
+import javafx.application.Platform;
 import javafx.event.EventHandler;
 import javafx.scene.Node;
 import javafx.scene.input.InputEvent;
@@ -19,24 +21,20 @@ import javafx.scene.layout.Pane;
  */
 public class PartByPart extends AnimationTimer {
     private final Deque<BooleanSupplier> parts;
-    private final Runnable last;
+    private final List<Runnable> then = new ArrayList<>();
     private final EventHandler<InputEvent> press = _ -> finish();
     private Optional<Node> hearing = Optional.empty();
     private boolean begun;
     private boolean over;
 
-    /**
-     * @param parts in order; each is run again as long as it returns true
-     * @param last  run when all are created
-     */
-    public PartByPart(List<BooleanSupplier> parts, Runnable last) {
+    /** @param parts in order; each is run again as long as it returns true */
+    public PartByPart(List<BooleanSupplier> parts) {
         this.parts = new ArrayDeque<>(parts);
-        this.last = last;
     }
 
     /** Adds children to a pane, one a frame. */
     public static void addLater(Pane pane, List<? extends Node> children) {
-        new PartByPart(children.stream().map(child -> once(() -> pane.getChildren().add(child))).toList(), () -> {})
+        new PartByPart(children.stream().map(child -> once(() -> pane.getChildren().add(child))).toList())
                 .start(pane);
     }
 
@@ -81,12 +79,21 @@ public class PartByPart extends AnimationTimer {
     private void createNext() {
         if (parts.isEmpty()) {
             end();
-            last.run();
+            then.forEach(Runnable::run);
             return;
         }
         BooleanSupplier part = parts.remove();
         if (part.getAsBoolean()) {
             parts.addFirst(part);
+        }
+    }
+
+    /** Runs something when all parts are created, in a frame of its own; soon if they are. */
+    public final void then(Runnable act) {
+        if (over) {
+            Platform.runLater(act);
+        } else {
+            then.add(act);
         }
     }
 

@@ -131,7 +131,8 @@ public final class HandBack implements Place {
     private void show() {
         root.getChildren().setAll(list);
         parts = new PartByPart(List.of(PartByPart.once(() -> root.getChildren().add(proof)),
-                PartByPart.once(() -> root.getChildren().add(wayOut)), wayOut::createNext), lookOver::refresh);
+                PartByPart.once(() -> root.getChildren().add(wayOut)), wayOut::createNext));
+        parts.then(lookOver::refresh);
         parts.start(root);
     }
 

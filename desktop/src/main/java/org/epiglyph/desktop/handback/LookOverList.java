@@ -44,7 +44,7 @@ final class LookOverList extends VBox {
     private Optional<Finding> accepting = Optional.empty();
     private Runnable onChosen = () -> {};
     private boolean filling;
-    private PartByPart others = new PartByPart(List.of(), () -> {});
+    private PartByPart others = new PartByPart(List.of());
 
     /** A row of the list. */
     private sealed interface Line {}
@@ -158,7 +158,7 @@ final class LookOverList extends VBox {
             return;
         }
         list.getItems().setAll(lines.subList(0, LINES_A_FRAME));
-        others = new PartByPart(List.of(() -> showMore(lines)), () -> {});
+        others = new PartByPart(List.of(() -> showMore(lines)));
         others.start(list);
     }
 

@@ -14,6 +14,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
+import org.testfx.util.WaitForAsyncUtils;
 
 /** A place is created part by part, one a frame; a press does not wait. */
 @ExtendWith(ApplicationExtension.class)
@@ -24,10 +25,12 @@ class PartByPartTest {
 
     /** Three rows, then a foot, then the end. */
     private PartByPart parts() {
-        return new PartByPart(List.of(() -> {
+        PartByPart parts = new PartByPart(List.of(() -> {
             created.add("row " + ++rows);
             return rows < 3;
-        }, PartByPart.once(() -> created.add("foot"))), () -> created.add("end"));
+        }, PartByPart.once(() -> created.add("foot"))));
+        parts.then(() -> created.add("end"));
+        return parts;
     }
 
     private static void press(Pane on) {
@@ -67,6 +70,15 @@ class PartByPartTest {
     }
 
     @Test
+    void whatComesThenIsRunOnceAlsoWhenAllIsThere(FxRobot robot) {
+        PartByPart parts = parts();
+        robot.interact(parts::finish);
+        robot.interact(() -> parts.then(() -> created.add("later")));
+        WaitForAsyncUtils.waitForFxEvents();
+        assertThat(created).endsWith("foot", "end", "later");
+    }
+
+    @Test
     void nothingIsCreatedAfterItsEnd(FxRobot robot) {
         robot.interact(() -> {
             PartByPart parts = parts();
@@ -83,7 +95,8 @@ class PartByPartTest {
         robot.interact(() -> {
             PartByPart parts = new PartByPart(List.of(() -> {
                 throw new IllegalStateException("a fault");
-            }, PartByPart.once(() -> created.add("foot"))), () -> created.add("end"));
+            }, PartByPart.once(() -> created.add("foot"))));
+            parts.then(() -> created.add("end"));
             parts.handle(0);
             assertThatThrownBy(() -> parts.handle(16)).hasMessage("a fault");
             parts.handle(32);

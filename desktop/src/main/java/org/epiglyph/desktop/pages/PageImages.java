@@ -50,6 +50,7 @@ public final class PageImages implements AutoCloseable {
     /** Coarse images use documents of their own, so that none waits for a sharp one being drawn. */
     private final Lane coarse;
     private final Map<Wanted, Image> images = new LinkedHashMap<>(64, 0.75f, true);
+    private final Map<Wanted, CompletableFuture<Image>> underWay = new ConcurrentHashMap<>();
     private final Map<PageRef, PageText> texts = new HashMap<>();
     private final Map<String, Long> slowest = new ConcurrentHashMap<>();
     private final Set<PageRef> patient = ConcurrentHashMap.newKeySet();
@@ -147,16 +148,41 @@ public final class PageImages implements AutoCloseable {
     }
 
     /**
-     * Draws the page in the background, unless the image is cached. The last request is served first.
+     * Draws the page in the background, unless the image is cached or being drawn. The last request is served first.
      *
      * @param scale  pixels per point
      * @param wanted called just before drawing; if it returns false, the image is null
      */
     public CompletableFuture<Image> image(PageRef page, double scale, BooleanSupplier wanted) {
         Image there = cached(page, scale);
-        return there != null
-                ? CompletableFuture.completedFuture(there)
-                : lane(scale).inBackground(() -> wanted.getAsBoolean() ? draw(page, scale) : null);
+        if (there != null) {
+            return CompletableFuture.completedFuture(there);
+        }
+        CompletableFuture<Image> drawing = underWay.get(Wanted.of(page, scale));
+        return drawing != null
+                ? drawing
+                : lane(scale)
+                        .inBackground(() -> wanted.getAsBoolean()
+                                ? drawOnce(page, scale)
+                                : CompletableFuture.<Image>completedFuture(null))
+                        .thenCompose(Function.identity());
+    }
+
+    /** Draws the page, unless another thread is drawing it at this scale: then that one's image. */
+    private CompletableFuture<Image> drawOnce(PageRef page, double scale) {
+        CompletableFuture<Image> drawing = new CompletableFuture<>();
+        CompletableFuture<Image> other = underWay.putIfAbsent(Wanted.of(page, scale), drawing);
+        if (other != null) {
+            return other;
+        }
+        try {
+            drawing.complete(draw(page, scale));
+        } catch (Problem | RuntimeException | Error e) { // also whoever waits for this image hears of it
+            drawing.completeExceptionally(e);
+        } finally {
+            underWay.remove(Wanted.of(page, scale), drawing);
+        }
+        return drawing;
     }
 
     /**

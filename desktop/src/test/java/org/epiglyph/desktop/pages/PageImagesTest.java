@@ -7,6 +7,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
@@ -63,6 +65,54 @@ class PageImagesTest {
         assertThat(images.cached(page, 1.5)).isSameAs(image);
         assertThat(images.image(page, 1.5).get()).isSameAs(image);
         assertThat(images.cached(page, 2)).isNull();
+    }
+
+    /** As when a page drawn ahead comes into sight: it must not be drawn a second time beside the first. */
+    @Test
+    void aPageRequestedWhileItIsBeingDrawnIsDrawnOnce() throws Exception {
+        CountDownLatch drawing = new CountDownLatch(1);
+        CountDownLatch requested = new CountDownLatch(1);
+        try (PageImages slow = new PageImages(id -> pdfs.getFirst(), folder.resolve("pictures"), _ -> {
+            drawing.countDown();
+            awaitQuietly(requested);
+            return PageCover.NONE;
+        }, _ -> Optional.empty())) {
+            CompletableFuture<Image> ahead = slow.image(new PageRef("0", 0), 1.5);
+            assertThat(drawing.await(20, TimeUnit.SECONDS)).isTrue();
+            CompletableFuture<Image> inSight = slow.image(new PageRef("0", 0), 1.5);
+            requested.countDown();
+            assertThat(inSight.get(20, TimeUnit.SECONDS)).isSameAs(ahead.get(20, TimeUnit.SECONDS)).isNotNull();
+        }
+    }
+
+    @Test
+    void aFailureIsReportedToAllWhoWaitForTheSameImage() throws Exception {
+        CountDownLatch drawing = new CountDownLatch(1);
+        CountDownLatch requested = new CountDownLatch(1);
+        try (PageImages slow = new PageImages(id -> {
+            drawing.countDown();
+            awaitQuietly(requested);
+            return folder.resolve("gone.pdf");
+        }, folder.resolve("pictures"), _ -> PageCover.NONE, _ -> Optional.empty())) {
+            CompletableFuture<Image> ahead = slow.image(new PageRef("0", 0), 1.5);
+            assertThat(drawing.await(20, TimeUnit.SECONDS)).isTrue();
+            CompletableFuture<Image> inSight = slow.image(new PageRef("0", 0), 1.5);
+            requested.countDown();
+            for (CompletableFuture<Image> one : List.of(ahead, inSight)) {
+                assertThatThrownBy(() -> one.get(20, TimeUnit.SECONDS)).hasCauseInstanceOf(Problem.class);
+            }
+            assertThatThrownBy(() -> slow.image(new PageRef("0", 0), 1.5).get(20, TimeUnit.SECONDS))
+                    .as("it is tried again later")
+                    .hasCauseInstanceOf(Problem.class);
+        }
+    }
+
+    private static void awaitQuietly(CountDownLatch latch) {
+        try {
+            latch.await(20, TimeUnit.SECONDS);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
     }
 
     @Test

@@ -110,6 +110,9 @@ final class Leaves {
             showMarks(leaf);
             showFound(leaf);
             wanting.add(leaf);
+            if (there == null) {
+                leaf.applyCss(); // created between the styling and the drawing of a frame; shapes without a style are black
+            }
         }
         return leaf;
     }

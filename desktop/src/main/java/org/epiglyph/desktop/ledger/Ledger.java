@@ -43,8 +43,7 @@ public final class Ledger extends VBox {
     private final ScrollPane body = new ScrollPane();
     private final LedgerHead head;
     private final VBox content = new VBox();
-    private final VBox criteria = new VBox();
-    private final List<CriterionRow> rows = new ArrayList<>();
+    private final CriterionRows criteria;
     private final Label derivation = new Label();
     private final ModerationLine moderation;
     private final AutosaveArea onTheWhole;
@@ -56,9 +55,6 @@ public final class Ledger extends VBox {
     private final Consumer<Mark> go;
     private final Runnable toPages;
     private Consumer<String> toSpoken = _ -> {};
-    private final List<SectionHead> heads = new ArrayList<>();
-    private MarkScheme shownScheme;
-    private Optional<PhraseHand> hand = Optional.empty();
     private final Deque<Runnable> missing = new ArrayDeque<>();
     private StudentKey shown;
 
@@ -81,13 +77,14 @@ public final class Ledger extends VBox {
         privately = new AutosaveArea(model, UiText.of("Ledger.privatePrompt"), 2, Audience.PRIVATE,
                 model::writePrivately);
         getStyleClass().add("ledger");
+        criteria = new CriterionRows(model, go, onTheWhole.area()::requestFocus);
         layOut();
         missing.addAll(List.of(this::begin,
                 () -> content.getChildren().addAll(derivation, moderation, textAreas()),
                 () -> content.getChildren().add(note())));
         model.scores()
                 .criterionProperty()
-                .addListener((_, _, _) -> Platform.runLater(() -> active().ifPresent(this::bringIntoView)));
+                .addListener((_, _, _) -> Platform.runLater(() -> criteria.active().ifPresent(this::bringIntoView)));
         for (AutosaveArea field : List.of(onTheWhole, privately)) {
             field.focusWithinProperty().addListener((_, _, within) -> {
                 if (within) {
@@ -101,7 +98,6 @@ public final class Ledger extends VBox {
         derivation.getStyleClass().add("derivation");
         derivation.setWrapText(true);
         showDerivation(false);
-        criteria.getStyleClass().add("criteria");
         content.getStyleClass().add("ledger-content");
         content.setOnMousePressed(e -> {
             e.consume(); // the scrolling pane would take the focus, where nothing can be typed
@@ -115,7 +111,7 @@ public final class Ledger extends VBox {
         body.viewportBoundsProperty().addListener((_, before, _) -> {
             if (before.getHeight() <= 0) { // it appears on the screen
                 body.setVvalue(0);
-                Platform.runLater(() -> active().ifPresent(this::bringIntoView));
+                Platform.runLater(() -> criteria.active().ifPresent(this::bringIntoView));
             }
         });
         setVgrow(body, Priority.ALWAYS);
@@ -239,7 +235,7 @@ public final class Ledger extends VBox {
         }
         if (!model.submission().sealed()) {
             onTheWhole.saveNow();
-            rows.forEach(CriterionRow::save);
+            criteria.save();
             moderation.save();
         }
         privately.saveNow();
@@ -271,8 +267,7 @@ public final class Ledger extends VBox {
 
     /** Accepts phrases dropped on criteria and on the remark on the whole. */
     public void acceptPhrases(PhraseHand phrases) {
-        hand = Optional.of(phrases);
-        rows.forEach(r -> r.acceptPhrases(phrases));
+        criteria.acceptPhrases(phrases);
         phrases.target(onTheWhole, model.placing()::onTheWhole);
     }
 
@@ -292,31 +287,24 @@ public final class Ledger extends VBox {
     /** Focuses the current criterion. */
     public void focusCriterion() {
         equip();
-        active().ifPresent(CriterionRow::focusScore);
+        criteria.active().ifPresent(CriterionRow::focusScore);
     }
 
     /** Focuses the remark on the current criterion. */
     private void focusCriterionRemark() {
         equip();
-        active().ifPresent(CriterionRow::focusRemark);
-    }
-
-    private Optional<CriterionRow> active() {
-        return rows.stream()
-                .filter(r -> r.criterion().id().equals(model.scores().criterionProperty().get()))
-                .findFirst()
-                .or(() -> rows.stream().findFirst());
+        criteria.active().ifPresent(CriterionRow::focusRemark);
     }
 
     private void scoreAsLastTime() {
         equip();
-        active().ifPresent(CriterionRow::scoreAsLastTime);
+        criteria.active().ifPresent(CriterionRow::scoreAsLastTime);
     }
 
     /** Shows the full text of the current criterion, or only its name. */
     private void toggleText() {
         equip();
-        active().ifPresent(r -> r.showText(!r.showsText()));
+        criteria.active().ifPresent(r -> r.showText(!r.showsText()));
     }
 
     public void focusOnTheWhole() {
@@ -327,45 +315,6 @@ public final class Ledger extends VBox {
     private void focusPrivate() {
         equip();
         privately.area().requestFocus();
-    }
-
-    private void nextAfter(CriterionRow row) {
-        int next = rows.indexOf(row) + 1;
-        if (next < rows.size()) {
-            rows.get(next).focusScore();
-        } else {
-            onTheWhole.area().requestFocus();
-        }
-    }
-
-    /** Empties the criteria; rows are added next. */
-    private void clearRows(MarkScheme scheme) {
-        shownScheme = scheme;
-        String active = model.scores().criterionProperty().get();
-        if (scheme.findCriterion(active).isEmpty()) {
-            model.scores()
-                    .criterionProperty()
-                    .set(scheme.criteria().stream().findFirst().map(Criterion::id).orElse(""));
-        }
-        rows.clear();
-        heads.clear();
-        criteria.getChildren().clear();
-    }
-
-    /** Adds the next criterion in the scheme's order, with its section above the first of it. */
-    private void addRow(Criterion criterion) {
-        String before = rows.isEmpty() ? "" : rows.getLast().criterion().section();
-        if (!criterion.section().equals(before)) {
-            shownScheme.findSection(criterion.section()).map(SectionHead::new).ifPresent(head -> {
-                heads.add(head);
-                criteria.getChildren().add(head);
-            });
-        }
-        CriterionRow row = new CriterionRow(model, criterion, this::nextAfter, go);
-        hand.ifPresent(row::acceptPhrases);
-        row.refresh(true);
-        rows.add(row);
-        criteria.getChildren().add(row);
     }
 
     /**
@@ -384,12 +333,13 @@ public final class Ledger extends VBox {
     private void begin() {
         content.getChildren().addAll(head, lookAgain, criteria);
         getChildren().addAll(body, foot);
-        clearRows(model.batch().scheme());
+        MarkScheme scheme = model.batch().scheme();
+        criteria.begin(scheme);
         showStanding();
-        List<Criterion> all = shownScheme.criteria();
+        List<Criterion> all = scheme.criteria();
         for (int to = all.size(); to > 0; to -= ROWS_A_PART) {
             List<Criterion> some = all.subList(Math.max(0, to - ROWS_A_PART), to);
-            missing.addFirst(() -> some.forEach(this::addRow));
+            missing.addFirst(() -> some.forEach(criteria::add));
         }
     }
 
@@ -420,22 +370,18 @@ public final class Ledger extends VBox {
             createNext();
         }
         Batch batch = model.batch();
-        if (batch.scheme() != shownScheme) {
-            clearRows(batch.scheme());
-            batch.scheme().criteria().forEach(this::addRow);
-        }
+        criteria.change(batch.scheme());
         Submission submission = model.submission();
         boolean other = !submission.student().key().equals(shown);
         shown = submission.student().key();
         if (other) { // starts with whose work it is, as far as the open criterion leaves room
             body.setVvalue(0);
-            Platform.runLater(() -> active().ifPresent(this::bringIntoView));
+            Platform.runLater(() -> criteria.active().ifPresent(this::bringIntoView));
         }
-        rows.forEach(r -> r.refresh(other));
         Result result = showStanding();
+        criteria.refresh(other, result);
         showDerivation();
         moderation.show(submission);
-        heads.forEach(h -> h.show(result, batch.scheme()));
         onTheWhole.show(submission.onTheWhole(), other);
         privately.show(submission.privately(), other);
         onTheWhole.area().setEditable(!submission.sealed());

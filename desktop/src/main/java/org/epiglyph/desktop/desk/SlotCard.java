@@ -99,6 +99,8 @@ final class SlotCard extends VBox {
         scroll.setMaxHeight(most - 26);
         autosize();
         if (at.getScene() != null) {
+            at.getScene().getRoot().applyCss();
+            at.getScene().getRoot().layout(); // the slot may just have been created, or moved by what opened or closed
             Bounds place = above.sceneToLocal(at.localToScene(at.getBoundsInLocal()));
             double y = Math.clamp(place.getMinY(), 8,
                     Math.max(8, above.getHeight() - Math.min(most, prefHeight(-1)) - 8));

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
+import javafx.geometry.Bounds;
 import javafx.scene.Node;
 import javafx.scene.Parent;
 import javafx.scene.paint.Color;
@@ -19,8 +20,9 @@ import org.junit.jupiter.api.extension.ExtendWith;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
+import org.testfx.util.WaitForAsyncUtils;
 
-/** A page that comes into sight is created between the styling and the drawing of a frame. */
+/** What is created, opened or moved between the styling and the drawing of a frame looks right in it. */
 @ExtendWith(ApplicationExtension.class)
 class FirstFrameTest extends InWindow {
     private final List<Paint> fills = new ArrayList<>();
@@ -41,6 +43,34 @@ class FirstFrameTest extends InWindow {
             return !fills.isEmpty();
         });
         assertThat(fills).doesNotContain(Color.BLACK);
+    }
+
+    @Test
+    void theSettingsOfASlotOpenBesideItAlsoWhenASideHasJustClosed(FxRobot robot) {
+        atDesk(robot);
+        robot.interact(() -> run("Desk.act.history"));
+        Screen.waitFor(() -> side(robot) > 100);
+        robot.interact(() -> {
+            run("Desk.act.history");
+            run("Desk.act.slot");
+        });
+        WaitForAsyncUtils.waitForFxEvents();
+        Bounds slot = bounds(robot.lookup("#slot-1").query());
+        assertThat(bounds(robot.lookup(".ink-choice").query()).getMinX()).isBetween(slot.getMaxX(),
+                slot.getMaxX() + 12);
+    }
+
+    private double side(FxRobot robot) {
+        return bounds(robot.lookup(".pen-case").query()).getMinX()
+                - bounds(robot.lookup(".ledger").query()).getMaxX();
+    }
+
+    private static Bounds bounds(Node node) {
+        return node.localToScene(node.getBoundsInLocal());
+    }
+
+    private void run(String act) {
+        program.frame().place().acts().stream().filter(a -> a.id().equals(act)).findFirst().orElseThrow().run().run();
     }
 
     private void toOtherStudent() {

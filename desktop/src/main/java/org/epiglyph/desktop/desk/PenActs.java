@@ -8,6 +8,7 @@ import org.epiglyph.core.pencase.Tool;
 import org.epiglyph.desktop.frame.Act;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
+import org.epiglyph.desktop.marking.SpellingLanguage;
 import org.epiglyph.desktop.paper.KeyPen;
 
 /** Acts on the writing tool: slots of the pen case, phrases, the keyboard pen. */
@@ -48,7 +49,7 @@ final class PenActs {
                 Act.of("Desk.act.nextSlot", "CLOSE_BRACKET", () -> selectNeighbour(1)).repeating(),
                 Act.of("Desk.act.previousSlot", "OPEN_BRACKET", () -> selectNeighbour(-1)).repeating(),
                 Act.of("Desk.act.keyPen", "X", keyPen::toggle),
-                Act.of("Desk.act.language", "", model::nextLanguage)));
+                Act.of("Desk.act.language", "", () -> SpellingLanguage.switchToNext(model))));
         tablet.ifPresent(t -> acts.add(Act.of("Desk.act.tablet", "", t::write)));
         return acts;
     }

@@ -3,9 +3,7 @@ package org.epiglyph.desktop.marking;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.ZoneId;
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.concurrent.Executor;
@@ -33,7 +31,6 @@ import org.epiglyph.desktop.frame.Saving;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.settings.PageSpace;
 import org.epiglyph.desktop.settings.Settings;
-import org.epiglyph.desktop.spelling.Spelling;
 import org.epiglyph.workspace.Workspace;
 import org.epiglyph.workspace.WorkspaceObserver;
 
@@ -333,19 +330,6 @@ public final class DeskModel implements WorkspaceObserver {
 
     public void openAgain() {
         edit(new Edit.OpenAgain(student));
-    }
-
-    /** Switches the spelling check to the next language that has a dictionary, or off. */
-    public void nextLanguage() {
-        List<String> all = new ArrayList<>(Spelling.LANGUAGES);
-        all.add("");
-        int here = all.indexOf(batch.get().aids().language());
-        String next = all.get((here + 1) % all.size());
-        if (edit(new Edit.ChangeAids(batch.get().aids().withLanguage(next)))) {
-            notice.report(next.isEmpty()
-                    ? UiText.of("Desk.noSpelling")
-                    : UiText.of("Desk.spelling", Locale.forLanguageTag(next).getDisplayName(Locale.ENGLISH)));
-        }
     }
 
     // --- pen case

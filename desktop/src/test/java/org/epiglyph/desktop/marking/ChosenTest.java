@@ -179,13 +179,13 @@ class ChosenTest extends AtBareDesk {
             assertThat(desk.submission().turn(FIRST)).isEqualTo(degrees);
         }
         assertThat(desk.batch().aids().language()).isEqualTo("en-GB");
-        desk.nextLanguage();
+        SpellingLanguage.switchToNext(desk);
         assertThat(desk.noticeProperty().get()).contains("United States");
-        desk.nextLanguage();
-        desk.nextLanguage();
+        SpellingLanguage.switchToNext(desk);
+        SpellingLanguage.switchToNext(desk);
         assertThat(desk.batch().aids().language()).isEmpty();
         assertThat(desk.noticeProperty().get()).isEqualTo("Spelling is not checked.");
-        desk.nextLanguage();
+        SpellingLanguage.switchToNext(desk);
         assertThat(desk.batch().aids().language()).isEqualTo("en-GB");
     }
 }

@@ -140,7 +140,7 @@ public final class Desk implements Place {
         StackPane sheets = new StackPane(new HBox(pages, parts.besidePaper()), margin);
         sheets.setMinWidth(0);
         VBox.setVgrow(sheets, Priority.ALWAYS);
-        VBox work = new VBox(new SealedStrip(model), sheets);
+        VBox work = new VBox(new SealedStrip(model, () -> ways.toNextToMark()), sheets);
         work.setMinWidth(0);
         HBox.setHgrow(work, Priority.ALWAYS);
         HBox all = new HBox(ledger, side, penCase, work, roll);

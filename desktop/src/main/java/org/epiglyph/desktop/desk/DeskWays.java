@@ -38,7 +38,7 @@ final class DeskWays {
         Past past = model.past();
         return List.of(Act.of("Desk.act.next", "Shortcut+DOWN", () -> go(() -> walk.step(1))).repeating(),
                 Act.of("Desk.act.previous", "Shortcut+UP", () -> go(() -> walk.step(-1))).repeating(),
-                Act.of("Desk.act.nextToMark", "Shortcut+Shift+DOWN", () -> go(walk::toNextUnmarked)).repeating(),
+                Act.of("Desk.act.nextToMark", "Shortcut+Shift+DOWN", this::toNextToMark).repeating(),
                 Act.of("Desk.act.nextLookAgain", "Shortcut+Shift+G", () -> go(walk::toNextLookAgain)).repeating(),
                 Act.of("Desk.act.nextAnswer", "Shortcut+Shift+U", () -> go(walk::toNextAnswer)).repeating(),
                 Act.of("Desk.act.leaveList", "", () -> walk.followedProperty().get().isPresent(), walk::leaveList),
@@ -63,6 +63,10 @@ final class DeskWays {
         } else {
             parts.pages.requestFocus();
         }
+    }
+
+    void toNextToMark() {
+        go(model.walk()::toNextUnmarked);
     }
 
     void toStudent(StudentKey student) {

@@ -6,6 +6,7 @@ import javafx.geometry.Bounds;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
+import javafx.scene.control.skin.VirtualFlow;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
@@ -15,17 +16,18 @@ import javafx.scene.layout.VBox;
 
 /**
  * The field in the top line that finds any act by a few letters and shows its key, and whatever the place offers to
- * find.
+ * find. The list scrolls through everything, so that nothing needs a keyboard.
  */
 final class CommandFinder extends TextField {
-    private static final int MOST = 12;
-    private static final double WIDTH = 440;
+    private static final int IN_SIGHT = 12;
+    private static final double ROW = 30;
+    private static final double WIDTH = 464;
     private final Function<String, List<Found>> everything;
     private final Pane above;
-    private final VBox list = new VBox();
+    private final Rows<Found> rows = new Rows<>("found", this::row);
+    private final Label nothing = new Label(UiText.of("Frame.finder.nothing"));
+    private final VBox list = new VBox(rows, nothing);
     private Function<String, List<Found>> finding;
-    private List<Found> found = List.of();
-    private int chosen;
     private Node before;
 
     /**
@@ -38,6 +40,8 @@ final class CommandFinder extends TextField {
         this.above = above;
         getStyleClass().add("command-finder");
         list.getStyleClass().add("finder-list");
+        rows.setFocusTraversable(false);
+        rows.setFixedCellSize(ROW);
         setPromptText(UiText.of("Frame.finder"));
         setAccessibleText(UiText.of("Frame.finder.spoken"));
         Acts.undoesAlone(this);
@@ -70,21 +74,11 @@ final class CommandFinder extends TextField {
     }
 
     private void search() {
-        found = finding.apply(getText()).stream().limit(MOST).toList();
-        chosen = 0;
-        show();
-    }
-
-    private void show() {
-        list.getChildren().setAll(found.stream().map(this::row).toList());
-        if (found.isEmpty()) {
-            list.getChildren().add(new Label(UiText.of("Frame.finder.nothing")));
-        }
-        for (int i = 0; i < found.size(); i++) {
-            list.getChildren()
-                    .get(i)
-                    .pseudoClassStateChanged(javafx.css.PseudoClass.getPseudoClass("chosen"), i == chosen);
-        }
+        rows.getItems().setAll(finding.apply(getText()));
+        boolean found = !rows.getItems().isEmpty();
+        Form.show(rows, found);
+        Form.show(nothing, !found);
+        rows.setPrefHeight(ROW * Math.min(IN_SIGHT, rows.getItems().size()));
         if (isFocused() && !above.getChildren().contains(list)) {
             above.getChildren().add(list);
         }
@@ -93,6 +87,25 @@ final class CommandFinder extends TextField {
         list.setMaxWidth(WIDTH);
         list.setPrefWidth(WIDTH);
         list.relocate(Math.max(0, place.getMaxX() - WIDTH), place.getMaxY() + 4);
+        choose(0);
+    }
+
+    private void choose(int index) {
+        rows.getSelectionModel().clearAndSelect(index);
+        if (rows.lookup(".virtual-flow") instanceof VirtualFlow<?> flow) {
+            flow.scrollTo(index);
+        }
+    }
+
+    /** Chooses a row further down; beyond either end from the other. */
+    private void step(int by) {
+        choose(Math.floorMod(rows.getSelectionModel().getSelectedIndex() + by, rows.getItems().size()));
+    }
+
+    /** Chooses a row a page further down; stops at the ends. */
+    private void page(int by) {
+        choose(Math.clamp((long) rows.getSelectionModel().getSelectedIndex() + by * (IN_SIGHT - 1), 0,
+                rows.getItems().size() - 1));
     }
 
     private Node row(Found act) {
@@ -116,18 +129,24 @@ final class CommandFinder extends TextField {
     private void onKey(KeyEvent event) {
         if (event.getCode() == KeyCode.ESCAPE) {
             close();
-        } else if (event.getCode() == KeyCode.ENTER && !found.isEmpty()) {
-            run(found.get(chosen));
-        } else if (event.getCode() == KeyCode.DOWN && !found.isEmpty()) {
-            chosen = (chosen + 1) % found.size();
-            show();
-        } else if (event.getCode() == KeyCode.UP && !found.isEmpty()) {
-            chosen = (chosen + found.size() - 1) % found.size();
-            show();
-        } else {
-            return;
+            event.consume();
+        } else if (!rows.getItems().isEmpty() && onRows(event.getCode())) {
+            event.consume();
         }
-        event.consume();
+    }
+
+    private boolean onRows(KeyCode key) {
+        switch (key) {
+            case ENTER -> run(rows.getSelectionModel().getSelectedItem());
+            case DOWN -> step(1);
+            case UP -> step(-1);
+            case PAGE_DOWN -> page(1);
+            case PAGE_UP -> page(-1);
+            default -> {
+                return false;
+            }
+        }
+        return true;
     }
 
     private void run(Found act) {

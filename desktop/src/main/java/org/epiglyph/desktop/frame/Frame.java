@@ -223,6 +223,7 @@ public final class Frame {
         });
         scene.addEventFilter(KeyEvent.KEY_TYPED, acts::onTyped);
         scene.addEventFilter(KeyEvent.KEY_RELEASED, acts::onReleased);
+        DoubleClickGuard.install(scene);
         scene.windowProperty()
                 .flatMap(Window::focusedProperty)
                 .subscribe(focused -> {

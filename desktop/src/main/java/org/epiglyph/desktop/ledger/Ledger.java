@@ -104,6 +104,7 @@ public final class Ledger extends VBox {
         body.getStyleClass().add("ledger-body");
         body.setFitToWidth(true);
         body.setHbarPolicy(ScrollBarPolicy.NEVER);
+        body.setVbarPolicy(ScrollBarPolicy.ALWAYS); // or all rows would move when it appears
         body.setFocusTraversable(false);
         body.setContent(content);
         body.viewportBoundsProperty().addListener((_, before, _) -> {

@@ -105,6 +105,11 @@ public final class Walk {
         return next(place(), at -> model.progress().at(at).isToMark());
     }
 
+    /** True if another student's submission is not finished. */
+    public boolean isAnyLeft() {
+        return nextUnmarked().isPresent();
+    }
+
     /** Goes to the next student whose submission is not finished, wrapping around. */
     public void toNextUnmarked() {
         nextUnmarked().ifPresentOrElse(model::open, () -> model.refuse(UiText.of("Desk.nobodyLeft")));

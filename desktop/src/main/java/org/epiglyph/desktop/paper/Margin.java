@@ -21,6 +21,7 @@ import javafx.scene.shape.Rectangle;
 import org.epiglyph.core.margin.MarginLayout;
 import org.epiglyph.core.marks.Correction;
 import org.epiglyph.core.marks.Mark;
+import org.epiglyph.core.marks.TextMarkup;
 import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.desktop.frame.UiText;
@@ -145,6 +146,12 @@ public final class Margin extends Pane {
         double wish() {
             return place.top() + place.height() / 2 - Math.min(height, ONE_LINE) / 2;
         }
+
+        /** Where the hairline leaves the place: below marked words, or it would strike out the rest of their line. */
+        double hairline() {
+            boolean inText = mark instanceof TextMarkup || mark instanceof Correction;
+            return inText ? place.top() + place.height() : place.top() + place.height() / 2;
+        }
     }
 
     /** Remarks of the pages near the view; those far away are laid out when they come near. */
@@ -222,7 +229,7 @@ public final class Margin extends Pane {
         bracket.setStroke(ink);
         bracket.setStrokeWidth(model.chosen().has(entry.mark().id()) ? 2 : 1);
         double fromX = Math.min(entry.place().right() + 2, x - 12);
-        double fromY = entry.place().top() + entry.place().height() / 2 - roll.scrollProperty().get();
+        double fromY = entry.hairline() - roll.scrollProperty().get();
         double toY = top + Math.min(entry.height(), ONE_LINE) / 2;
         double right = roll.edges(entry.mark().page()).map(e -> e.left() + e.width()).orElse(fromX);
         double edge = Math.max(fromX, right - 60);

@@ -7,7 +7,10 @@ import static org.epiglyph.desktop.Screen.text;
 import static org.epiglyph.desktop.Screen.waitFor;
 
 import java.util.List;
+import javafx.geometry.Orientation;
+import javafx.scene.Node;
 import javafx.scene.control.Label;
+import javafx.scene.control.ScrollBar;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
 import org.epiglyph.core.batch.Edit;
@@ -101,5 +104,37 @@ class FinderTest extends InWindow {
         robot.write("units!");
         robot.type(KeyCode.ENTER);
         waitFor(() -> isThere(robot, "#drawer-search") && text(robot, "#drawer-search").equals("un"));
+    }
+
+    @Test
+    void theMouseAloneReachesEveryCommandAndStudent(FxRobot robot) {
+        atDesk(robot);
+        robot.clickOn(".command-finder");
+        waitFor(() -> found(robot).contains("Next student"));
+        assertThat(found(robot)).doesNotContain("Go to the shelf");
+        Node thumb = robot.lookup(".finder-list .scroll-bar .thumb")
+                .match(n -> n.getParent() instanceof ScrollBar bar && bar.getOrientation() == Orientation.VERTICAL)
+                .query();
+        assertThat(thumb.getLayoutBounds().getWidth()).as("wide enough to be seen and dragged")
+                .isGreaterThanOrEqualTo(6);
+        robot.drag(thumb).dropBy(0, 600);
+        waitFor(() -> found(robot).contains("Go to the shelf"));
+        robot.clickOn("Go to the shelf");
+        waitFor(() -> isThere(robot, "Shelf"));
+    }
+
+    @Test
+    void aPageFurtherAndBeyondTheEndsByKeys(FxRobot robot) {
+        atDesk(robot);
+        robot.push(KeyCode.CONTROL, KeyCode.SPACE);
+        waitFor(() -> found(robot).contains("Next student"));
+        robot.type(KeyCode.PAGE_DOWN, KeyCode.PAGE_DOWN);
+        waitFor(() -> !found(robot).contains("Next student"));
+        robot.type(KeyCode.PAGE_UP, KeyCode.PAGE_UP, KeyCode.PAGE_UP);
+        waitFor(() -> found(robot).contains("Next student"));
+        robot.type(KeyCode.UP);
+        waitFor(() -> !found(robot).contains("Next student"));
+        robot.type(KeyCode.DOWN, KeyCode.ENTER);
+        waitFor(() -> model().student().equals(SmallBatch.SCANNED));
     }
 }

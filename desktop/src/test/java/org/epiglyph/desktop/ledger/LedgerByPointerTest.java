@@ -21,6 +21,7 @@ import javafx.scene.input.MouseButton;
 import javafx.scene.layout.Region;
 import javafx.stage.Stage;
 import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.GradeScale;
 import org.epiglyph.core.scoring.Judgement;
@@ -253,6 +254,23 @@ class LedgerByPointerTest extends InWindow {
         robot.clickOn("#open-again");
         waitFor(() -> !isThere(robot, "#sealed-strip"));
         assertThat(model().submission().sealed()).isFalse();
+    }
+
+    @Test
+    void aDoubleClickOnSealSealsAndTheStripLeadsToTheNextStudent(FxRobot robot) {
+        atDesk(robot);
+        judge(robot, "c1", "2");
+        judge(robot, "c2", "1");
+        StudentKey sealed = model().student();
+        robot.doubleClickOn("#seal");
+        waitFor(() -> isThere(robot, "#sealed-strip"));
+        robot.interact(() -> {});
+        assertThat(model().submission().sealed()).as("the second click does not open it again").isTrue();
+        robot.doubleClickOn("#sealed-next");
+        waitFor(() -> !model().student().equals(sealed));
+        assertThat(isThere(robot, "#sealed-strip")).isFalse();
+        assertThat(model().batch().submission(sealed).sealed()).isTrue();
+        assertThat(model().submission().marks()).as("and draws nothing on the next student's page").isEmpty();
     }
 
     @Test

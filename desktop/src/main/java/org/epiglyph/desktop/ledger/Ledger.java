@@ -5,6 +5,7 @@ import java.util.Deque;
 import java.util.List;
 import java.util.function.Consumer;
 import javafx.application.Platform;
+import javafx.css.PseudoClass;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.ScrollPane.ScrollBarPolicy;
@@ -37,6 +38,7 @@ import org.epiglyph.desktop.spelling.Spelling;
  */
 public final class Ledger extends VBox {
     private static final int ROWS_A_PART = 2;
+    private static final PseudoClass FITS = PseudoClass.getPseudoClass("fits");
     private final DeskModel model;
     private final ScrollPane body = new ScrollPane();
     private final LedgerHead head;
@@ -107,6 +109,8 @@ public final class Ledger extends VBox {
         body.setVbarPolicy(ScrollBarPolicy.ALWAYS); // or all rows would move when it appears
         body.setFocusTraversable(false);
         body.setContent(content);
+        content.heightProperty().subscribe(this::showIfItFits);
+        body.viewportBoundsProperty().subscribe(this::showIfItFits);
         body.viewportBoundsProperty().addListener((_, before, _) -> {
             if (before.getHeight() <= 0) { // it appears on the screen
                 body.setVvalue(0);
@@ -114,6 +118,10 @@ public final class Ledger extends VBox {
             }
         });
         setVgrow(body, Priority.ALWAYS);
+    }
+
+    private void showIfItFits() {
+        body.pseudoClassStateChanged(FITS, content.getHeight() <= body.getViewportBounds().getHeight());
     }
 
     /** Acts in the ledger that are available anywhere at the desk. */

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicReference;
 import javafx.beans.property.ReadOnlyDoubleProperty;
+import javafx.geometry.Rectangle2D;
 import javafx.stage.Screen;
 import javafx.stage.Stage;
 import org.epiglyph.desktop.settings.Settings;
@@ -16,10 +17,12 @@ public final class WindowMemory {
     /**
      * To be called before the window is shown.
      *
-     * @param lastTime where it was; if empty, it opens anywhere
+     * @param lastTime where it was; if empty, it opens anywhere, or over the whole of a small screen
      */
     public static void attach(Stage stage, Optional<WindowPlace> lastTime, Settings settings) {
-        lastTime.map(w -> w.on(Screen.getScreens().stream().map(Screen::getVisualBounds).toList()))
+        List<Rectangle2D> screens = Screen.getScreens().stream().map(Screen::getVisualBounds).toList();
+        lastTime.map(w -> w.on(screens))
+                .or(() -> WindowPlace.onSmall(screens.getFirst()))
                 .ifPresent(w -> place(stage, w));
         AtomicReference<Optional<WindowPlace>> last = new AtomicReference<>(Optional.empty());
         for (ReadOnlyDoubleProperty side : List.of(stage.xProperty(), stage.yProperty(), stage.widthProperty(),

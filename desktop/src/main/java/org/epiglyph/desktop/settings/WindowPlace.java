@@ -13,6 +13,9 @@ public record WindowPlace(double x, double y, double width, double height, boole
     private static final double LEAST_WIDTH = 900;
     private static final double LEAST_HEIGHT = 600;
     private static final double GRIP = 120;
+    private static final double USUAL_WIDTH = 1280;
+    private static final double USUAL_HEIGHT = 800;
+    private static final double TITLE_BAR = 60;
 
     public WindowPlace {
         if (!isPlace(x, y, width, height)) {
@@ -30,6 +33,17 @@ public record WindowPlace(double x, double y, double width, double height, boole
     private static boolean isPlace(double x, double y, double width, double height) {
         return Double.isFinite(x) && Double.isFinite(y) && Double.isFinite(width) && Double.isFinite(height)
                 && width >= LEAST_WIDTH && height >= LEAST_HEIGHT;
+    }
+
+    /**
+     * The whole of a screen on which a window of the usual size would leave no space for its title bar; empty for a
+     * larger one.
+     */
+    public static Optional<WindowPlace> onSmall(Rectangle2D screen) {
+        return screen.getWidth() < USUAL_WIDTH + TITLE_BAR || screen.getHeight() < USUAL_HEIGHT + TITLE_BAR
+                ? of(screen.getMinX(), screen.getMinY(), Math.min(screen.getWidth(), USUAL_WIDTH),
+                        Math.min(screen.getHeight(), USUAL_HEIGHT))
+                : Optional.empty();
     }
 
     public WindowPlace maximized(boolean other) {

@@ -29,6 +29,14 @@ class WindowPlaceTest {
     }
 
     @Test
+    void theFirstWindowOnASmallScreenLeavesItsTitleBarInSight() {
+        assertThat(WindowPlace.onSmall(new Rectangle2D(0, 27, 1280, 773)))
+                .contains(new WindowPlace(0, 27, 1280, 773, false));
+        assertThat(WindowPlace.onSmall(new Rectangle2D(0, 0, 1920, 1080))).isEmpty();
+        assertThat(WindowPlace.onSmall(new Rectangle2D(0, 0, 800, 480))).as("smaller than any window").isEmpty();
+    }
+
+    @Test
     void figuresThatAreNoneArePutAsideAndTheWindowOpensAsItComes(@TempDir Path folder) throws Exception {
         assertThatThrownBy(() -> new WindowPlace(Double.NaN, 0, 1000, 700, false))
                 .isInstanceOf(IllegalArgumentException.class);

@@ -90,7 +90,7 @@ public final class Desk implements Place {
         pages.look(looks.view().arrangement(), looks.view().zoom());
         openPages = new OpenPages(model, images, pieces, pages, tools.settings()::pageSpace, this::shown);
         openPages.begin();
-        keyPen = new KeyPen(pages, gestures);
+        keyPen = new KeyPen(model, pages, gestures);
         margin = new Margin(model, pages,
                 new RemarkField(model, tools.spelling(),
                         then -> files.choosePicture(above.getScene().getWindow(), then)),

@@ -175,6 +175,14 @@ public final class Gestures {
                 : with(slot, contact);
     }
 
+    /** True if what the slot in use makes stands at one point, without a drag. */
+    boolean isAtOnePoint() {
+        return switch (model.penCaseProperty().get().current().tool()) {
+            case NOTE, TEXT, STAMP -> true;
+            default -> false;
+        };
+    }
+
     private static boolean needsWords(Tool tool) {
         return switch (tool) {
             case HIGHLIGHTER, UNDERLINE, WAVY_UNDERLINE, STRIKE_OUT, CORRECTION -> true;

@@ -7,10 +7,12 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.shape.Line;
 import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.desktop.frame.UiText;
+import org.epiglyph.desktop.marking.DeskModel;
 
 /**
  * A pen for working by keys alone: cross-hairs on the page that the arrow keys move. Enter presses and lifts, Space
- * presses and holds until the next Space, so that everything the pointer can do can be done.
+ * presses and holds until the next Space, so that everything the pointer can do can be done. What stands at one point, as
+ * a stamp does, needs no second Space; another slot ends what is being drawn.
  */
 public final class KeyPen {
     private static final double STEP = 12;
@@ -22,9 +24,14 @@ public final class KeyPen {
     private PagePoint at;
     private boolean down;
 
-    public KeyPen(PageRoll roll, Gestures gestures) {
+    public KeyPen(DeskModel model, PageRoll roll, Gestures gestures) {
         this.roll = roll;
         this.gestures = gestures;
+        model.penCaseProperty().addListener((_, before, now) -> {
+            if (down && !before.current().equals(now.current())) {
+                toggleContact();
+            }
+        });
         roll.addEventFilter(KeyEvent.KEY_PRESSED, this::onKey);
     }
 
@@ -50,28 +57,43 @@ public final class KeyPen {
     /** Hides the cross-hairs and cancels their gesture. */
     public void hide() {
         if (leaf != null) {
-            if (down) {
-                gestures.cancel();
-            }
             leaf.getChildren().remove(cross);
-            leaf = null;
-            down = false;
+            forget();
             announce(UiText.of("Desk.pages"));
         }
+    }
+
+    private void forget() {
+        if (down) {
+            gestures.cancel();
+        }
+        leaf = null;
+        down = false;
     }
 
     private void toggleContact() {
         if (down) {
             gestures.release(contact(1));
+            down = false;
+        } else if (gestures.isAtOnePoint()) {
+            tap();
         } else {
             gestures.press(contact(1));
+            down = true;
         }
-        down = !down;
+    }
+
+    private void tap() {
+        gestures.press(contact(1));
+        gestures.release(contact(1));
+        down = false;
     }
 
     private void onKey(KeyEvent e) {
-        if (!isActive() || leaf.getParent() == null) {
-            leaf = leaf != null && leaf.getParent() == null ? null : leaf;
+        if (isActive() && leaf.getParent() == null) {
+            forget(); // another student is on the desk
+        }
+        if (!isActive()) {
             return;
         }
         double step = e.isShiftDown() ? SMALL_STEP : STEP;
@@ -80,11 +102,7 @@ public final class KeyPen {
             case RIGHT -> move(step, 0);
             case UP -> move(0, -step);
             case DOWN -> move(0, step);
-            case ENTER -> {
-                gestures.press(contact(1));
-                gestures.release(contact(1));
-                down = false;
-            }
+            case ENTER -> tap();
             case SPACE -> toggleContact();
             case ESCAPE -> hide();
             default -> {

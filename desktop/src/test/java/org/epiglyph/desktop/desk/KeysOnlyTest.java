@@ -40,6 +40,23 @@ class KeysOnlyTest extends SeveralPapers {
     }
 
     @Test
+    void spaceStampsAtOnceAndAnotherSlotOrStudentEndsWhatIsHeld(FxRobot robot) {
+        bring(robot, 0);
+        robot.type(KeyCode.DIGIT6, KeyCode.X, KeyCode.SPACE);
+        assertThat(submission(0).marks()).as("one Space is enough").hasSize(1).allMatch(Stamp.class::isInstance);
+        robot.type(KeyCode.DIGIT1, KeyCode.SPACE, KeyCode.RIGHT, KeyCode.RIGHT, KeyCode.DIGIT6);
+        assertThat(submission(0).marks()).as("the line drawn so far").hasSize(2);
+        assertThat(submission(0).marks().getLast()).isInstanceOf(Stroke.class);
+        robot.type(KeyCode.SPACE);
+        assertThat(submission(0).marks().getLast()).isInstanceOf(Stamp.class);
+        robot.type(KeyCode.DIGIT1, KeyCode.SPACE, KeyCode.RIGHT);
+        bring(robot, 1);
+        robot.type(KeyCode.X, KeyCode.SPACE, KeyCode.RIGHT, KeyCode.SPACE);
+        assertThat(submission(1).marks()).as("the first Space presses").hasSize(1);
+        assertThat(submission(0).marks()).hasSize(3);
+    }
+
+    @Test
     void papersAreMarkedByKeys(FxRobot robot) {
         markAll(robot);
         assertThat(presses).isEmpty();

@@ -125,14 +125,14 @@ public final class Program {
         batch = new OpenBatch(clock, new BatchListener());
         collecting = new CollectPlaces(start, frame, background, services, this::toDesk, this::toShelf);
         background.busyProperty().addListener((_, _, _) -> Platform.runLater(this::closeHeld));
-        frame.acts().everywhere(Act.of("Place.shelf", "Shortcut+DIGIT1", this::toShelf));
-        frame.acts().everywhere(placeOfBatch("Place.desk", "Shortcut+DIGIT2", this::toDesk));
-        frame.acts().everywhere(placeOfBatch("Place.handBack", "Shortcut+DIGIT3", this::toHandBack));
-        frame.acts().everywhere(placeOfBatch("Place.markBook", "Shortcut+DIGIT4", this::toMarkBook));
-        frame.acts().everywhere(placeOfBatch("Place.scheme", "Shortcut+DIGIT5", this::toScheme));
-        frame.acts().everywhere(placeOfBatch("Place.phrasebook", "Shortcut+DIGIT6", this::toPhrasebook));
-        frame.acts().everywhere(placeOfBatch("Place.letters", "Shortcut+DIGIT7", this::toLetters));
-        frame.acts().everywhere(Act.of("Place.collect", "Shortcut+DIGIT8", () -> toCollect(List.of())));
+        frame.addPlaces(List.of(Act.of("Place.shelf", "Shortcut+DIGIT1", this::toShelf),
+                placeOfBatch("Place.desk", "Shortcut+DIGIT2", this::toDesk),
+                placeOfBatch("Place.handBack", "Shortcut+DIGIT3", this::toHandBack),
+                placeOfBatch("Place.markBook", "Shortcut+DIGIT4", this::toMarkBook),
+                placeOfBatch("Place.scheme", "Shortcut+DIGIT5", this::toScheme),
+                placeOfBatch("Place.phrasebook", "Shortcut+DIGIT6", this::toPhrasebook),
+                placeOfBatch("Place.letters", "Shortcut+DIGIT7", this::toLetters),
+                Act.of("Place.collect", "Shortcut+DIGIT8", () -> toCollect(List.of()))));
     }
 
     private void closeHeld() {

@@ -1,5 +1,6 @@
 package org.epiglyph.desktop.frame;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -37,6 +38,7 @@ public final class Frame {
     private static final int MOST_ACTS = 6;
     private static final PseudoClass UNSAVED = PseudoClass.getPseudoClass("unsaved");
     private final Acts acts;
+    private final List<String> places = new ArrayList<>();
     private final Looks looks;
     private final BorderPane ground = new BorderPane();
     private final Pane above = new Pane();
@@ -79,15 +81,14 @@ public final class Frame {
     }
 
     private HBox topLine(Background background) {
-        Label name = new Label(UiText.of("Frame.name"));
-        name.getStyleClass().add("wordmark");
+        PlacesMenu name = new PlacesMenu(() -> acts.find("").stream().filter(a -> places.contains(a.id())).toList());
         title.getStyleClass().add("top-title");
         aside.getStyleClass().add("top-aside");
         aside.setId("kept");
         Pane space = new Pane();
         HBox.setHgrow(space, Priority.ALWAYS);
         HBox top = new HBox(name, title, space, work(background), aside, finder);
-        name.setMinWidth(Region.USE_PREF_SIZE); // with large text in a small window the finder gives way, then the title
+        // with large text in a small window the finder gives way, then the title
         aside.setMinWidth(ASIDE);
         finder.setMinWidth(FINDER);
         title.setMinWidth(0);
@@ -204,6 +205,12 @@ public final class Frame {
 
     public Parent root() {
         return root;
+    }
+
+    /** Adds acts that go to a place: available everywhere, and listed in the top line. */
+    public void addPlaces(List<Act> acts) {
+        acts.forEach(this.acts::everywhere);
+        acts.forEach(act -> places.add(act.id()));
     }
 
     public Acts acts() {

@@ -124,6 +124,19 @@ class FinderTest extends InWindow {
     }
 
     @Test
+    void theMenuInTheTopLineGoesToEveryPlaceWithTheMouse(FxRobot robot) {
+        atDesk(robot);
+        robot.clickOn("#places").clickOn("Go to hand back");
+        waitFor(() -> isThere(robot, ".hand-back"));
+        robot.clickOn("#places").clickOn("Go to the shelf");
+        waitFor(() -> isThere(robot, "Shelf"));
+        robot.clickOn("#places");
+        waitFor(() -> isThere(robot, "Go to hand back"));
+        robot.clickOn("Go to hand back");
+        assertThat(isThere(robot, "Shelf")).as("no batch is open").isTrue();
+    }
+
+    @Test
     void aPageFurtherAndBeyondTheEndsByKeys(FxRobot robot) {
         atDesk(robot);
         robot.push(KeyCode.CONTROL, KeyCode.SPACE);

@@ -47,7 +47,7 @@ public final class Acts {
         this.nanos = nanos;
     }
 
-    public void everywhere(Act act) {
+    void everywhere(Act act) {
         everywhere.add(act);
     }
 

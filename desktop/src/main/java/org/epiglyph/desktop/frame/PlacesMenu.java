@@ -12,8 +12,6 @@ import javafx.scene.layout.Priority;
 
 /** The program's name in the top line, which opens the list of places with their keys. Keys alone do not need it. */
 final class PlacesMenu extends MenuButton {
-    private static final double WIDTH = 250;
-
     /** @param places returns the acts that go to a place, in order */
     PlacesMenu(Supplier<List<Act>> places) {
         setText(UiText.of("Frame.name"));
@@ -32,7 +30,7 @@ final class PlacesMenu extends MenuButton {
         Pane space = new Pane();
         HBox.setHgrow(space, Priority.ALWAYS);
         HBox line = new HBox(new Label(place.name()), space, key);
-        line.setPrefWidth(WIDTH);
+        line.getStyleClass().add("place-line");
         MenuItem item = new CustomMenuItem(line);
         item.setDisable(!place.possible().getAsBoolean());
         item.setOnAction(_ -> place.run().run());

@@ -137,6 +137,19 @@ class FinderTest extends InWindow {
     }
 
     @Test
+    void menusGrowWithTheTextSize(FxRobot robot) {
+        atDesk(robot);
+        robot.clickOn("#places");
+        waitFor(() -> isThere(robot, "Go to hand back"));
+        double usual = robot.lookup("Go to hand back").queryLabeled().getFont().getSize();
+        robot.type(KeyCode.ESCAPE);
+        robot.interact(() -> program.frame().looks().change(v -> v.withTextSize(150)));
+        robot.clickOn("#places");
+        waitFor(() -> isThere(robot, "Go to hand back"));
+        waitFor(() -> robot.lookup("Go to hand back").queryLabeled().getFont().getSize() == 1.5 * usual);
+    }
+
+    @Test
     void aPageFurtherAndBeyondTheEndsByKeys(FxRobot robot) {
         atDesk(robot);
         robot.push(KeyCode.CONTROL, KeyCode.SPACE);

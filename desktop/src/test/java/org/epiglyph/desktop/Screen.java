@@ -111,6 +111,11 @@ public final class Screen {
         return robot.lookup(query).tryQuery().filter(Node::isFocused).isPresent();
     }
 
+    /** Moves the pointer, so that the next click is not the second of a double click on what the first one changed. */
+    public static void moveAway(FxRobot robot) {
+        robot.moveBy(0, -120);
+    }
+
     /** Lets the interface work until a condition holds and the nodes it asks for exist; gives up after 20 seconds. */
     public static void waitFor(BooleanSupplier condition) {
         if (Platform.isFxApplicationThread()) {

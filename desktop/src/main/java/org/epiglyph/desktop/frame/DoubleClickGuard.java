@@ -4,16 +4,18 @@ import java.util.Optional;
 import javafx.scene.Node;
 import javafx.scene.Scene;
 import javafx.scene.control.ButtonBase;
+import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 
 /**
  * Ignores the second click of a double click if the first one pressed a button that is now another, or brought a button
  * under the pointer: two quick clicks on <em>Seal</em> would also open the submission again, and on <em>Mark</em> they
- * would also draw on the page.
+ * would also draw on the page. A key in between makes them two clicks.
  */
 final class DoubleClickGuard {
     private Optional<Pressed> first = Optional.empty();
+    private boolean typedSince;
 
     private DoubleClickGuard() {}
 
@@ -23,6 +25,7 @@ final class DoubleClickGuard {
     static void install(Scene scene) {
         DoubleClickGuard guard = new DoubleClickGuard();
         scene.addEventFilter(MouseEvent.MOUSE_PRESSED, guard::pressed);
+        scene.addEventFilter(KeyEvent.KEY_PRESSED, _ -> guard.typedSince = true);
     }
 
     private void pressed(MouseEvent event) {
@@ -30,8 +33,9 @@ final class DoubleClickGuard {
             return;
         }
         Optional<Pressed> now = event.getTarget() instanceof Node node ? button(node) : Optional.empty();
-        if (event.getClickCount() <= 1) {
+        if (event.getClickCount() <= 1 || typedSince) {
             first = now;
+            typedSince = false;
         } else if (!now.equals(first)) {
             event.consume();
         }

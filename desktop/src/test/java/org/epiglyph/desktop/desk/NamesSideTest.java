@@ -123,6 +123,7 @@ class NamesSideTest extends InWindow {
     void aNameIsUncoveredForAReasonAndWhatFollowsSaysThatItWasKnown(FxRobot robot) {
         atDesk(robot);
         cover(robot);
+        Screen.moveAway(robot);
         robot.clickOn("#uncover-one");
         assertThat(model().submission().student().isCovered()).as("a reason is asked for").isTrue();
         assertThat(Screen.isFocused(robot, "#uncover-reason")).isTrue();

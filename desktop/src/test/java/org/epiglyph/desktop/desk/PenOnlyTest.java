@@ -6,7 +6,6 @@ import static org.epiglyph.desktop.Screen.onPage;
 import static org.epiglyph.desktop.Screen.waitFor;
 
 import java.math.BigDecimal;
-import java.util.concurrent.TimeUnit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.atomic.AtomicReference;
@@ -96,7 +95,7 @@ class PenOnlyTest extends SeveralPapers {
         tap(robot, "#slot-2");
         drag(robot, onPage(robot, first.box().centre()), onPage(robot, second.box().centre()));
         tap(robot, "#remark-phrase");
-        robot.sleep(600, TimeUnit.MILLISECONDS); // the list opens under the pen; a double tap would not mean it
+        Screen.moveAway(robot);
         tap(robot, ".phrase-row");
         waitFor(() -> submission(paper).marks().size() == 3
                 && !submission(paper).marks().getLast().remark().isEmpty());

@@ -50,7 +50,8 @@ final class PhraseShots {
                 Write so that it can be read on a wet bridge.
                 """);
         Camera.act(() -> program.toPhrasebook(batch));
-        Camera.waitFor(() -> program.frame().place() instanceof PhrasebookPlace);
+        Camera.waitFor(() -> program.frame().place() instanceof PhrasebookPlace
+                && camera.scene().lookup("#phrases-list") != null);
         Camera.act(() -> model().importFile(theirs, true));
         choose("ip");
         camera.picture("phrasebook");

@@ -1,6 +1,8 @@
 package org.epiglyph.desktop.frame;
 
+import java.util.List;
 import java.util.Optional;
+import javafx.event.EventType;
 import javafx.scene.Node;
 import javafx.scene.Scene;
 import javafx.scene.control.ButtonBase;
@@ -16,6 +18,7 @@ import javafx.scene.input.MouseEvent;
 final class DoubleClickGuard {
     private Optional<Pressed> first = Optional.empty();
     private boolean typedSince;
+    private boolean ignoring;
 
     private DoubleClickGuard() {}
 
@@ -25,6 +28,10 @@ final class DoubleClickGuard {
     static void install(Scene scene) {
         DoubleClickGuard guard = new DoubleClickGuard();
         scene.addEventFilter(MouseEvent.MOUSE_PRESSED, guard::pressed);
+        for (EventType<MouseEvent> later : List.of(MouseEvent.MOUSE_DRAGGED, MouseEvent.MOUSE_RELEASED,
+                MouseEvent.MOUSE_CLICKED)) {
+            scene.addEventFilter(later, guard::after);
+        }
         scene.addEventFilter(KeyEvent.KEY_PRESSED, _ -> guard.typedSince = true);
     }
 
@@ -32,11 +39,20 @@ final class DoubleClickGuard {
         if (event.getButton() != MouseButton.PRIMARY) {
             return;
         }
+        ignoring = false;
         Optional<Pressed> now = event.getTarget() instanceof Node node ? button(node) : Optional.empty();
         if (event.getClickCount() <= 1 || typedSince) {
             first = now;
             typedSince = false;
         } else if (!now.equals(first)) {
+            ignoring = true;
+            event.consume();
+        }
+    }
+
+    /** What belongs to an ignored press is ignored, too. */
+    private void after(MouseEvent event) {
+        if (ignoring && event.getButton() == MouseButton.PRIMARY) {
             event.consume();
         }
     }

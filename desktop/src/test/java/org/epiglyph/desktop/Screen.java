@@ -7,6 +7,7 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import java.util.function.BooleanSupplier;
+import java.util.function.Supplier;
 import javafx.application.Platform;
 import javafx.event.EventType;
 import javafx.geometry.Point2D;
@@ -58,11 +59,11 @@ public final class Screen {
 
     /** The first page in the roll; null if there is none. */
     public static Region leaf(FxRobot robot) {
-        return (Region) robot.lookup(".page-leaf")
+        return look(() -> (Region) robot.lookup(".page-leaf")
                 .queryAll()
                 .stream()
                 .min(Comparator.comparingDouble(Node::getLayoutY))
-                .orElse(null);
+                .orElse(null));
     }
 
     /** A point of the first page, an upright A4 sheet, in points; returns its position on the screen. */
@@ -96,19 +97,19 @@ public final class Screen {
 
     /** The text of a label or field; empty if it does not exist. */
     public static String text(FxRobot robot, String query) {
-        return switch (robot.lookup(query).tryQuery().orElse(null)) {
+        return look(() -> switch (robot.lookup(query).tryQuery().orElse(null)) {
             case Labeled labeled -> labeled.getText();
             case TextInputControl input -> input.getText();
             case null, default -> "";
-        };
+        });
     }
 
     public static boolean isThere(FxRobot robot, String query) {
-        return robot.lookup(query).tryQuery().filter(Node::isVisible).isPresent();
+        return look(() -> robot.lookup(query).tryQuery().filter(Node::isVisible).isPresent());
     }
 
     public static boolean isFocused(FxRobot robot, String query) {
-        return robot.lookup(query).tryQuery().filter(Node::isFocused).isPresent();
+        return look(() -> robot.lookup(query).tryQuery().filter(Node::isFocused).isPresent());
     }
 
     /** Moves the pointer, so that the next click is not the second of a double click on what the first one changed. */
@@ -131,14 +132,20 @@ public final class Screen {
         }
     }
 
-    /** Looks at the scene on its own thread, so that nothing changes meanwhile. */
     private static boolean holds(BooleanSupplier condition) {
-        return CompletableFuture.supplyAsync(() -> {
+        return look(() -> {
             try {
                 return condition.getAsBoolean();
             } catch (EmptyNodeQueryException | NullPointerException _) {
                 return false; // what is looked for is not there yet
             }
-        }, Platform::runLater).join();
+        });
+    }
+
+    /** Looks at the scene on its own thread, so that nothing changes meanwhile. */
+    private static <T> T look(Supplier<T> looking) {
+        return Platform.isFxApplicationThread()
+                ? looking.get()
+                : CompletableFuture.supplyAsync(looking, Platform::runLater).join();
     }
 }

@@ -30,6 +30,7 @@ public final class NameCover {
     private static final Pattern TOKEN = Pattern.compile("[\\p{L}\\p{N}]+");
     private static final Pattern NOT_OF_NAMES = Pattern.compile("[^\\p{L}\\p{N}]+");
     private static final Pattern POSSESSIVE = Pattern.compile("['\u2019]s$");
+    private static final Pattern MODIFIERS = Pattern.compile("[\\x{2b0}-\\x{2ff}]+");
     private static final Pattern PLAIN = Pattern.compile("\\p{L}+");
 
     /** Folded; a word that equals one of them identifies the student. */
@@ -69,9 +70,9 @@ public final class NameCover {
         return new NameCover(parts, keys, beside);
     }
 
-    /** Ligatures of a page's type are two letters again. */
+    /** Ligatures of a page's type are two letters again; signs of transliteration, as in ʿAli, are left out. */
     private static String folded(String text) {
-        return Letters.folded(Normalizer.normalize(text, Normalizer.Form.NFKC));
+        return Letters.folded(MODIFIERS.matcher(Normalizer.normalize(text, Normalizer.Form.NFKC)).replaceAll(""));
     }
 
     private static String joined(String name) {

@@ -62,4 +62,13 @@ class MarginLayoutTest {
             assertThat(after[i]).isGreaterThanOrEqualTo(after[i - 1] + wishes.get(i - 1).height() + 8 - 1e-6);
         }
     }
+
+    @Test
+    void theOneBeingWrittenPushesItsNeighboursNoFurtherThanTheGap() {
+        List<MarginLayout.Wish> wishes = List.of(new MarginLayout.Wish(100, 20), new MarginLayout.Wish(200, 30),
+                new MarginLayout.Wish(300, 40));
+        assertThat(MarginLayout.tops(wishes, 8, 0, 1, 110)).containsExactly(82, 110, 300);
+        assertThat(MarginLayout.tops(wishes, 8, 0, 1, 290)).containsExactly(100, 290, 328);
+        assertThat(MarginLayout.tops(wishes, 8, 0, 0, 190)).containsExactly(190, 218, 300);
+    }
 }

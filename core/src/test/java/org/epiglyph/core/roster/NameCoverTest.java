@@ -29,7 +29,7 @@ class NameCoverTest {
     @ParameterizedTest
     @ValueSource(strings = {"Adaeze", "adaeze", "ADAEZE,", "Lindqvist", "Moreau's", "Lindqvist-Moreau", "K-4401",
             "k4401", "(K-4401)", "adaeze.lm@example.org", "essay_adaeze_v2", "AdaezeLindqvistMoreau", "Ad\u00e1eze",
-            "moreau.pdf", "work-K-4401-final"})
+            "moreau.pdf", "work-K-4401-final", "adaeze2026", "2026moreau"})
     void coversEveryFormOfNameAndKey(String word) {
         assertTrue(cover.reveals(word), word);
     }
@@ -65,6 +65,23 @@ class NameCoverTest {
         assertEquals("[name] [name] [name] and then S", niamh.cover("Siobh\u00e1n N\u00ed Bhriain and then S"));
         assertEquals("by [name] [name] [name]", niamh.cover("by S. N\u00ed Bhriain"));
         assertFalse(niamh.reveals("N\u00ed"));
+    }
+
+    @Test
+    void initialsAreOfTheNameAtTheBeginningAndAtTheEndOfTheText() {
+        NameCover ali = NameCover.of(new Student(new StudentKey("S5"), "\u02bfAli", "Hassan", ""));
+        assertEquals("[name] [name] came", ali.cover("A. Hassan came"));
+        assertEquals("[name] [name]", ali.cover("Hassan A."));
+        assertTrue(ali.reveals("Ali"), "without its sign of transliteration");
+        assertEquals("[name] \u2013 he", ali.cover("Hassan \u2013 he"), "a dash is no part of a name");
+    }
+
+    @Test
+    void aNameIsCoveredInTheFirstWordOfAPageAndLeavesItsLength() {
+        PageText page = new PageText(List.of(word("Adaeze", 0, 0), word("Moreau", 1, 0)));
+        assertEquals(List.of(new PageBox(0, 0, 18, 8)), cover.strips(page));
+        assertEquals(List.of("\u2022".repeat(6), "\u2022".repeat(6)),
+                cover.cover(page).words().stream().map(PageWord::text).toList());
     }
 
     @Test

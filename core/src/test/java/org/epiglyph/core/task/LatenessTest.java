@@ -19,7 +19,8 @@ class LatenessTest {
 
     @ParameterizedTest
     @CsvSource({"2026-03-13T18:07:00Z, 7 min late", "2026-03-13T18:00:01Z, 1 min late",
-            "2026-03-15T21:00:00Z, 2 days 3 h late",
+            "2026-03-15T21:00:00Z, 2 days 3 h late", "2026-03-13T20:05:00Z, 2 h 5 min late",
+            "2026-03-14T18:30:00Z, 1 day late", "2026-03-13T17:59:30Z, just in time",
             "2026-03-13T13:00:00Z, 5 h early", "2026-03-13T18:00:00Z, just in time",
             "2026-03-12T17:00:00Z, 1 day 1 h early"})
     void latenessIsSaidInDaysHoursAndMinutes(Instant handedIn, String text) {

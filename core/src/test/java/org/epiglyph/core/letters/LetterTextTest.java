@@ -3,12 +3,15 @@ package org.epiglyph.core.letters;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.math.BigDecimal;
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import org.epiglyph.core.batch.Answer;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Batches;
 import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.scoring.GradeScale;
+import org.epiglyph.core.scoring.Rules;
 import org.epiglyph.core.scoring.Standing;
 import org.junit.jupiter.api.Test;
 
@@ -31,6 +34,29 @@ class LetterTextTest {
         assertThat(text.to(sealed, sealed.submission(Batches.ADA)).body())
                 .isEqualTo("Dear Ada, Ada Example: 4 of 12.");
         assertThat(text.to(sealed, sealed.submission(Batches.CARYS)).body()).startsWith("Dear Carys, Carys:");
+    }
+
+    @Test
+    void keyAndModuleAreToldAndNoGradeBeforeTheMarkerIsDone() {
+        LetterText text = new LetterText("s", "{key}: {module}, {grade}");
+        Batch graded = scored().apply(new Edit.ChangeScheme(scored().scheme()
+                .withRules(Rules.USUAL.withGrades(Optional.of(new GradeScale("Words",
+                        List.of(new GradeScale.Boundary(BigDecimal.ZERO, "Pass")))))),
+                List.of()));
+        Letter early = text.to(graded, graded.submission(Batches.ADA));
+        assertThat(early.body()).isEqualTo("K-1: Tides, {grade}");
+        assertThat(early.missing()).containsExactly("{grade}");
+        Batch sealed = graded.apply(new Edit.Seal(Batches.ADA));
+        assertThat(text.to(sealed, sealed.submission(Batches.ADA)).body()).isEqualTo("K-1: Tides, Pass");
+        Batch nameless = graded.apply(new Edit.ChangeTask(graded.task().withModule(" ")));
+        assertThat(text.to(nameless, nameless.submission(Batches.ADA)).missing()).contains("{module}");
+    }
+
+    @Test
+    void aLetterWithoutSubjectOrTextIsEmpty() {
+        assertThat(new LetterText("s", " ").isEmpty()).isTrue();
+        assertThat(new LetterText("", "b").isEmpty()).isTrue();
+        assertThat(new LetterText("s", "b").isEmpty()).isFalse();
     }
 
     @Test

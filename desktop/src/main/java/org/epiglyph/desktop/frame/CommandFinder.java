@@ -108,15 +108,20 @@ final class CommandFinder extends TextField {
                 rows.getItems().size() - 1));
     }
 
-    private Node row(Found act) {
-        Label name = new Label(act.name());
-        name.setMinWidth(0);
-        Label key = new Label(act.aside());
-        key.getStyleClass().add("key");
-        key.setMinWidth(USE_PREF_SIZE);
+    /** A name, and its key at the right; the name gives way. */
+    static HBox line(String name, String key) {
+        Label left = new Label(name);
+        left.setMinWidth(0);
+        Label right = new Label(key);
+        right.getStyleClass().add("key");
+        right.setMinWidth(USE_PREF_SIZE);
         Pane space = new Pane();
         HBox.setHgrow(space, Priority.ALWAYS);
-        HBox row = new HBox(name, space, key);
+        return new HBox(left, space, right);
+    }
+
+    private Node row(Found act) {
+        HBox row = line(act.name(), act.aside());
         row.getStyleClass().add("finder-row");
         row.setDisable(!act.possible().getAsBoolean());
         row.setOnMousePressed(e -> {

@@ -3,12 +3,9 @@ package org.epiglyph.desktop.frame;
 import java.util.List;
 import java.util.function.Supplier;
 import javafx.scene.control.CustomMenuItem;
-import javafx.scene.control.Label;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
 import javafx.scene.layout.HBox;
-import javafx.scene.layout.Pane;
-import javafx.scene.layout.Priority;
 
 /** The program's name in the top line, which opens the list of places with their keys. Keys alone do not need it. */
 final class PlacesMenu extends MenuButton {
@@ -25,11 +22,7 @@ final class PlacesMenu extends MenuButton {
     }
 
     private static MenuItem item(Act place) {
-        Label key = new Label(place.keyText());
-        key.getStyleClass().add("key");
-        Pane space = new Pane();
-        HBox.setHgrow(space, Priority.ALWAYS);
-        HBox line = new HBox(new Label(place.name()), space, key);
+        HBox line = CommandFinder.line(place.name(), place.keyText());
         line.getStyleClass().add("place-line");
         MenuItem item = new CustomMenuItem(line);
         item.setDisable(!place.possible().getAsBoolean());

@@ -28,6 +28,7 @@ public final class KeyPen {
         this.roll = roll;
         this.gestures = gestures;
         model.penCaseProperty().addListener((_, before, now) -> {
+            forgetIfGone();
             if (down && !before.current().equals(now.current())) {
                 toggleContact();
             }
@@ -71,6 +72,13 @@ public final class KeyPen {
         down = false;
     }
 
+    /** What is held on a page that is no longer shown must not be placed among the pages shown now. */
+    private void forgetIfGone() {
+        if (isActive() && leaf.getParent() == null) {
+            forget();
+        }
+    }
+
     private void toggleContact() {
         if (down) {
             gestures.release(contact(1));
@@ -90,9 +98,7 @@ public final class KeyPen {
     }
 
     private void onKey(KeyEvent e) {
-        if (isActive() && leaf.getParent() == null) {
-            forget(); // another student is on the desk
-        }
+        forgetIfGone();
         if (!isActive()) {
             return;
         }

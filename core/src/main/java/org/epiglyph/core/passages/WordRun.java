@@ -142,7 +142,7 @@ public record WordRun(int[] numbers, List<Place> places) {
                             places.add(new Place(page, first, i));
                         }
                         statement.setLength(0);
-                        first = i + 1;
+                        first = t + 1 == tokens.size() ? i + 1 : i;
                     }
                 }
             }

@@ -1,23 +1,25 @@
 package org.epiglyph.core.passages;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.epiglyph.core.page.TextPages.page;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Random;
 import java.util.Set;
+import java.util.TreeSet;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
-import org.epiglyph.core.page.PageText;
 import org.epiglyph.core.roster.StudentKey;
 import org.junit.jupiter.api.Test;
 
@@ -96,37 +98,6 @@ class WinnowingTest {
         assertEquals(List.of(new Passage(at, otherAt, length)),
                 Winnowing.between(new WordRun(one, List.of()), new WordRun(other, List.of())));
         assertTrue(Winnowing.fingerprints(new WordRun(one, List.of())).size() < 130 * 0.7);
-    }
-
-    // --- words of pages
-
-    private String read(WordRun run) {
-        return IntStream.range(0, run.size())
-                .mapToObj(i -> String.valueOf(run.number(i)))
-                .collect(Collectors.joining(" "));
-    }
-
-    @Test
-    void wordsAreOneWhateverTheirCaseTheirSignsAndTheirLineEnds() {
-        WordRun broken = WordRun.of(vocabulary,
-                List.of(page("The inter-", "polation, \ufb01nally", "\u2014 na\u00efve.")));
-        WordRun plain = WordRun.of(vocabulary, "the INTERPOLATION finally nai\u0308ve");
-        assertEquals(read(plain), read(broken));
-        assertEquals(List.of(new WordRun.Place(0, 0, 0), new WordRun.Place(0, 1, 2), new WordRun.Place(0, 3, 3),
-                new WordRun.Place(0, 5, 5)), broken.places());
-        assertEquals(4, WordRun.of(vocabulary, "\u0394\u03b1\u03bd\u03ac\u03b7 \u6f6e\u6c50 12 a").size());
-    }
-
-    @Test
-    void quotationsAndReferencesAreLeftOutByChoice() {
-        PageText page = page("As \u201cthe tide rises\u201d we \u201cwrote and never", "closed it", "References",
-                "Admiralty tables");
-        assertEquals(13, WordRun.of(vocabulary, List.of(page)).counting());
-        WordRun own = WordRun.of(vocabulary, List.of(page), true);
-        assertEquals(13, own.size());
-        assertEquals(13 - 3 - 3, own.counting());
-        PageText inText = page("see the references here", "and on");
-        assertEquals(6, WordRun.of(vocabulary, List.of(inText), true).counting());
     }
 
     // --- a class
@@ -213,19 +184,64 @@ class WinnowingTest {
     }
 
     @Test
-    void renamingHidesNothingInSourceCode() {
-        String[] own = {"int total = 0;", "for (int i = 0; i < rows.length; i++) {", "total += rows[i].height;", "}",
-                "if (total > 12) {", "return total / 2.0;", "}", "String name = \"tide\";", "print(name, total);",
-                "save(total);"};
-        String[] renamed = {"int sum = 1;", "for (int k = 0; k < data.length; k++) {", "sum += data[k].level;", "}",
-                "if (sum > 99) {", "return sum / 4.5;", "}", "String label = \"ebb\";", "print(label, sum);",
-                "save(sum);"};
-        WordRun one = WordRun.ofCode(vocabulary, List.of(page(own)));
-        WordRun other = WordRun.ofCode(vocabulary, List.of(page(renamed)));
-        assertThat(Winnowing.between(one, other)).singleElement()
-                .satisfies(p -> assertThat(p.length()).isEqualTo(one.size()));
-        assertThat(one.size()).as("a brace alone is no statement").isEqualTo(10);
-        String[] otherwise = {"while (true) {", "read();", "}"};
-        assertThat(Winnowing.between(one, WordRun.ofCode(vocabulary, List.of(page(otherwise))))).isEmpty();
+    void theWorkWithMostInCommonComesFirst() {
+        Corpus corpus = new Corpus(List.of());
+        String text = "since the wind was strong we chose to wait outside the harbour until the stream had turned";
+        corpus.add(mate(ADA), WordRun.of(vocabulary, text));
+        corpus.add(mate(BEN), WordRun.of(vocabulary, text.substring(0, text.indexOf(" harbour"))));
+        corpus.add(mate(CLEO), WordRun.of(vocabulary, text));
+        assertThat(corpus.common(mate(ADA), true)).extracting(Corpus.Common::other)
+                .containsExactly(mate(CLEO), mate(BEN));
+        assertThat(corpus.common(mate(BEN), true)).extracting(Corpus.Common::wordCount).containsExactly(11, 11);
+        List<Pairs.Pair> pairs = Pairs.of(corpus, List.of(BEN, ADA, CLEO), true, () -> true);
+        assertThat(pairs).first().isEqualTo(new Pairs.Pair(ADA, CLEO, 17));
+    }
+
+    @Test
+    void theLargestGroupComesFirstAndTwoAreNone() {
+        List<Pairs.Pair> pairs = List.of(pair("a", "b"), pair("c", "d"), pair("d", "e"), pair("f", "g"),
+                pair("g", "h"), pair("h", "i"));
+        assertThat(Pairs.groups(pairs, 30)).extracting(Set::size).containsExactly(4, 3);
+    }
+
+    private static Pairs.Pair pair(String one, String other) {
+        return new Pairs.Pair(new StudentKey(one), new StudentKey(other), 9);
+    }
+
+    /** The algorithm's rule, worked out naively: of each window the last of the smallest hashes. */
+    @Property(tries = 100)
+    void ofEachWindowTheLastOfTheSmallestIsKept(@ForAll long seed, @ForAll @IntRange(max = 40) int length) {
+        WordRun run = run(new Random(seed), 3, length);
+        List<Winnowing.Fingerprint> all = IntStream.rangeClosed(0, length - Winnowing.GRAM)
+                .mapToObj(at -> new WordRun(Arrays.copyOfRange(run.numbers(), at, at + Winnowing.GRAM), List.of()))
+                .map(gram -> Winnowing.fingerprints(gram).stream().findFirst().orElse(null))
+                .toList();
+        Set<Integer> kept = new TreeSet<>();
+        for (int from = 0; from <= Math.max(0, all.size() - Winnowing.WINDOW); from++) {
+            IntStream.range(from, Math.min(all.size(), from + Winnowing.WINDOW))
+                    .filter(i -> all.get(i) != null)
+                    .boxed()
+                    .min(Comparator.comparingLong((Integer i) -> all.get(i).hash())
+                            .thenComparing(Comparator.reverseOrder()))
+                    .ifPresent(kept::add);
+        }
+        assertEquals(new ArrayList<>(kept),
+                Winnowing.fingerprints(run).stream().map(Winnowing.Fingerprint::at).toList());
+    }
+
+    @Test
+    void hashesOfDifferentWordsAreDifferent() {
+        Set<Long> hashes = new HashSet<>();
+        for (int a = 1; a <= 20; a++) {
+            for (int b = 1; b <= 20; b++) {
+                hashes.add(hash(a, b, 7, 8, 9));
+                hashes.add(hash(7, 8, 9, a, b));
+            }
+        }
+        assertThat(hashes).as("all but those that are the same words").hasSize(2 * 400);
+    }
+
+    private static long hash(int... words) {
+        return Winnowing.fingerprints(new WordRun(words, List.of())).getFirst().hash();
     }
 }

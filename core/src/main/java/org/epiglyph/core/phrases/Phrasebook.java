@@ -159,10 +159,11 @@ public record Phrasebook(List<Phrase> phrases, List<Collection> collections) {
         if (code.startsWith(wanted)) {
             return OptionalInt.of(1);
         }
-        int at = text.indexOf(wanted);
-        if (at >= 0) {
-            boolean begins = at == 0 || text.charAt(at - 1) == ' ' || text.contains(" " + wanted);
-            return OptionalInt.of(begins ? 2 : 3);
+        if (text.startsWith(wanted) || text.contains(" " + wanted)) {
+            return OptionalInt.of(2);
+        }
+        if (text.contains(wanted)) {
+            return OptionalInt.of(3);
         }
         return inOrder(text, wanted) ? OptionalInt.of(4) : OptionalInt.empty();
     }

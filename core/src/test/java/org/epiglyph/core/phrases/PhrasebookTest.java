@@ -2,9 +2,12 @@ package org.epiglyph.core.phrases;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.math.BigDecimal;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.epiglyph.core.marks.Audience;
+import org.epiglyph.core.marks.Ink;
 import org.junit.jupiter.api.Test;
 
 class PhrasebookTest {
@@ -49,5 +52,124 @@ class PhrasebookTest {
         assertThat(book.search("units", "", uses)).containsExactly(often, seldom, never);
         assertThat(book.search("n", "", uses)).as("a code still comes before words").first().isEqualTo(never);
         assertThat(book.mostUsed(uses)).containsExactly(often, seldom);
+    }
+
+    @Test
+    void theBeginningOfAWordComesBeforeItsMiddle() {
+        Phrase middle = phrase("a", "Recalculate.", "");
+        Phrase later = phrase("b", "Please calculate.", "");
+        Phrase first = phrase("c", "Calculate again.", "");
+        Phrase both = phrase("d", "Recalculate or calculate.", "");
+        Phrase letters = phrase("e", "Can a late cut use low areas there, every time?", "");
+        Phrasebook book = new Phrasebook(List.of(letters, middle, later, first, both));
+        assertThat(book.search("calculat", "", Map.of())).as("the first letters of words come last")
+                .containsExactly(later, first, both, middle, letters);
+    }
+
+    @Test
+    void aCodeThatBeginsWithTheLettersComesAfterTheCodeAndBeforeText() {
+        Phrase text = phrase("x", "units", "");
+        Phrase begins = phrase("unit", "Metres!", "");
+        Phrase exactly = phrase("un", "Name it.", "");
+        assertThat(new Phrasebook(List.of(text, begins, exactly)).search("un", "", Map.of()))
+                .containsExactly(exactly, begins, text);
+    }
+
+    @Test
+    void withNothingTypedPhrasesWithoutACodeAreNotBeforeOthers() {
+        Phrase coded = phrase("a", "First.", "");
+        Phrase plain = new Phrase("plain", "", "Second.", "", Optional.empty());
+        assertThat(new Phrasebook(List.of(coded, plain)).search("", "", Map.of())).containsExactly(coded, plain);
+    }
+
+    @Test
+    void titleAndTagsAreSearchedToo() {
+        Phrase titled = phrase("a", "Say which.", "").described("Missing scale", List.of("drawing"), Audience.STUDENT);
+        Phrase titleOnly = phrase("b", "Say where.", "").described("Anchorage", List.of(), Audience.STUDENT);
+        Phrase tagOnly = phrase("c", "Say when.", "").described("", List.of("tides"), Audience.STUDENT);
+        Phrasebook book = new Phrasebook(List.of(titled, titleOnly, tagOnly));
+        assertThat(book.search("missing", "", Map.of())).containsExactly(titled);
+        assertThat(book.search("drawing", "", Map.of())).containsExactly(titled);
+        assertThat(book.search("say which", "", Map.of())).containsExactly(titled);
+        assertThat(book.search("anchor", "", Map.of())).containsExactly(titleOnly);
+        assertThat(book.search("tides", "", Map.of())).containsExactly(tagOnly);
+    }
+
+    @Test
+    void whiteSpaceOfEveryKindIsOneSpace() {
+        for (String text : List.of("Name\tthe unit", "Name\nthe unit", "Name\rthe unit", "Name  the unit",
+                " Name the unit", "Name the unit ", "name the unit")) {
+            assertThat(book.with(phrase("x", text, "")).findByText("Name the unit")).as(text).isPresent();
+        }
+        assertThat(book.findByText("Name the unit")).isEmpty();
+    }
+
+    @Test
+    void phrasesThatSayNearlyTheSameArePairsMostSimilarFirst() {
+        Phrase one = phrase("a", "Name the unit of every quantity in the table.", "");
+        Phrase nearly = phrase("b", "Name the unit of every quantity in the tables.", "");
+        Phrase same = phrase("c", "name the unit of every quantity in the table", "");
+        Phrase other = phrase("d", "The sketch is clear.", "");
+        List<Phrasebook.Pair> pairs = new Phrasebook(List.of(nearly, one, other, same)).duplicates();
+        assertThat(pairs).first()
+                .returns(one, Phrasebook.Pair::first)
+                .returns(same, Phrasebook.Pair::second)
+                .returns(1.0, Phrasebook.Pair::likeness);
+        assertThat(pairs).hasSize(3);
+    }
+
+    @Test
+    void onlyTheNamedPhraseIsRemovedAndCollectionsStay() {
+        Collection mine = new Collection("k", "Mine", true, false);
+        Phrasebook kept = book.withCollections(List.of(mine)).without("id-cl");
+        assertThat(kept.phrases()).extracting(Phrase::code).containsExactly("un", "uk", "tt");
+        assertThat(kept.collections()).containsExactly(mine);
+    }
+
+    @Test
+    void aClosedCollectionIsListedButNotOffered() {
+        Collection open = new Collection("k", "Harbour", true, false);
+        Phrase inIt = phrase("h", "Which harbour?", "").copiedTo("copy", "k", "");
+        Phrasebook with = book.with(inIt).withCollections(List.of(open));
+        assertThat(with.offered()).contains(inIt);
+        Phrasebook closed = with.withCollections(List.of(open.opened(false).named("Port")));
+        assertThat(closed.offered()).doesNotContain(inIt).hasSize(4);
+        assertThat(closed.of("k")).containsExactly(inIt);
+        assertThat(closed.of("")).hasSize(4).doesNotContain(inIt);
+        assertThat(closed.collections()).containsExactly(new Collection("k", "Port", false, false));
+    }
+
+    @Test
+    void onlyAPhraseOfOthersCanBeChangedAgainstItsSource() {
+        Phrase own = phrase("a", "Own text.", "");
+        Phrase theirs = own.copiedTo("b", "k", "Own text.");
+        assertThat(own.isChanged()).isFalse();
+        assertThat(own.withText("Another.").isChanged()).isFalse();
+        assertThat(theirs.isChanged()).isFalse();
+        assertThat(theirs.withText("Another.").isChanged()).isTrue();
+    }
+
+    @Test
+    void aPhraseChangesInOnePartAtATime() {
+        Phrase whole = new Phrase("i", "co", "Text.", "c1", Optional.of(BigDecimal.ONE), "Title", List.of("tag"),
+                Audience.PRIVATE, Optional.of(new Phrase.With(Optional.empty(), Ink.MADDER)), "k", "Source.");
+        assertThat(whole.withCode("x")).returns("x", Phrase::code)
+                .usingRecursiveComparison()
+                .ignoringFields("code")
+                .isEqualTo(whole);
+        assertThat(whole.withCriterion("x")).returns("x", Phrase::criterion)
+                .usingRecursiveComparison()
+                .ignoringFields("criterion")
+                .isEqualTo(whole);
+        assertThat(whole.withMark(Optional.empty())).returns(Optional.empty(), Phrase::mark)
+                .usingRecursiveComparison()
+                .ignoringFields("mark")
+                .isEqualTo(whole);
+        assertThat(whole.described("T", List.of(), Audience.STUDENT)).returns("T", Phrase::title)
+                .usingRecursiveComparison()
+                .ignoringFields("title", "tags", "audience")
+                .isEqualTo(whole);
+        assertThat(whole.shown()).isEqualTo("Title: Text.");
+        assertThat(whole.described("", List.of(), Audience.STUDENT).shown()).isEqualTo("Text.");
     }
 }

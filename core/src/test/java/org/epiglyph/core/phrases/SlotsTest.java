@@ -37,4 +37,18 @@ class SlotsTest {
         Slots free = Slots.of("See {words}");
         assertThat(free.placed("See page 3")).hasValue(new Slots.Placed(List.of("page 3"), ""));
     }
+
+    @Test
+    void theLongestChoiceThatFitsIsTheAnswer() {
+        Slots level = Slots.of("The level is {one of: low, lower}");
+        assertThat(level.placed("The level is lower")).hasValue(new Slots.Placed(List.of("lower"), ""));
+        assertThat(level.placed("The level is low, see above"))
+                .hasValue(new Slots.Placed(List.of("low"), ", see above"));
+    }
+
+    @Test
+    void aNameAtTheEndIsOneWord() {
+        Slots praise = Slots.of("Well done, {name}");
+        assertThat(praise.placed("Well done, Oyelaran and all")).hasValue(new Slots.Placed(List.of(), " and all"));
+    }
 }

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.math.BigDecimal;
 import java.time.Instant;
+import java.util.List;
 import java.util.Optional;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Batches;
@@ -75,5 +76,36 @@ class DifferenceTest {
         record(score("c2", 3));
         handBack();
         assertThat(difference().orElseThrow().before()).isEqualByComparingTo("8");
+    }
+
+    @Test
+    void receiptsRecordedTogetherCountEach() {
+        record(score("c1", 5));
+        record(score("c2", 1));
+        record(new Edit.Seal(Batches.ADA));
+        record(new Edit.Together(List.of(
+                new Edit.RecordReceipt(Batches.BAO, Optional.of(new Receipt("B", Instant.EPOCH, "d", "v"))),
+                new Edit.RecordReceipt(Batches.ADA, Optional.of(new Receipt("R", Instant.EPOCH, "d", "v"))),
+                new Edit.RecordReceipt(Batches.ADA, Optional.of(new Receipt("S", NOW, "d", "w"))))));
+        assertThat(difference().orElseThrow().at()).as("the last one").isEqualTo(NOW);
+    }
+
+    @Test
+    void eachKindOfChangeIsADifference() {
+        record(score("c1", 5));
+        record(score("c2", 1));
+        record(new Edit.PlaceMark(Batches.ADA, Batches.note("there", "d1", 0, "a")));
+        handBack();
+        record(new Edit.OpenAgain(Batches.ADA));
+        String told = difference().orElseThrow().feedback();
+        assertThat(difference().orElseThrow().isNone(told)).isTrue();
+        assertThat(difference().orElseThrow().isNone(told + "!")).isFalse();
+        for (Edit edit : List.of(new Edit.PlaceMark(Batches.ADA, Batches.note("comes", "d1", 0, "")),
+                new Edit.ChangeMark(Batches.ADA, Batches.note("there", "d1", 0, "b")),
+                new Edit.RemoveMark(Batches.ADA, "there"), score("c1", 6))) {
+            record(edit);
+            assertThat(difference().orElseThrow().isNone(told)).as(edit.toString()).isFalse();
+            history.undo(Optional.empty(), NOW);
+        }
     }
 }

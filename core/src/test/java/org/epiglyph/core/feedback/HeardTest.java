@@ -100,4 +100,15 @@ class HeardTest {
         assertThat(heard(batch.named()).getLast().remark().text()).isEqualTo("Well done, Ada.");
         assertThat(FeedbackSheet.of(batch.named(), batch.named().submission(Batches.ADA)).spoken()).hasSize(4);
     }
+
+    @Test
+    void whereThereAreSeveralDocumentsThePlaceNamesThem() {
+        Batch batch = Batches.three()
+                .apply(new Edit.PlaceMark(Batches.BAO, Batches.note("n", "d3", 1, "words")))
+                .apply(new Edit.KeepSpoken(Batches.BAO, new SpokenRemark("s", SpokenPlace.ofMark("n"),
+                        new SpokenRemark.Sound("w", "0".repeat(64), 9), 20_000, new Span(500, 12_400), "")));
+        assertThat(Heard.of(batch.submission(Batches.BAO), batch.scheme())).extracting(Heard::place)
+                .containsExactly("on page 2 of d3.pdf");
+        assertThat(Heard.of(batch.submission(Batches.ADA), batch.scheme())).isEmpty();
+    }
 }

@@ -58,4 +58,30 @@ class TraceTabletTest {
         assertThatThrownBy(() -> PenTrace.read("8 1 2 0 0 0\n0 1 2 0 0 0"))
                 .hasMessageContaining("Sample 2 is earlier than");
     }
+
+    @Test
+    void aTraceTakesItsTimeDividedByTheSpeed() throws InterruptedException {
+        List<Long> heard = Collections.synchronizedList(new ArrayList<>());
+        PenTrace trace = PenTrace.read("0 1 1 0 0 0\n2000 1 1 0.5 0 0");
+        long began = System.nanoTime();
+        try (TraceTablet tablet = new TraceTablet(trace, 10)) {
+            tablet.reportTo(_ -> heard.add((System.nanoTime() - began) / 1_000_000));
+            tablet.await();
+        }
+        assertThat(heard).hasSize(2);
+        assertThat(heard.get(1)).as("no earlier, and not after the whole time of the trace").isBetween(200L, 1900L);
+    }
+
+    @Test
+    void aTabletClosedWhileItPlaysSaysNothingMore() throws InterruptedException {
+        List<PenSample> heard = Collections.synchronizedList(new ArrayList<>());
+        TraceTablet tablet = new TraceTablet(PenTrace.read(TEXT), 0.1);
+        tablet.reportTo(s -> {
+            heard.add(s);
+            tablet.close();
+        });
+        tablet.await();
+        assertThat(heard).hasSize(1);
+        assertThatThrownBy(() -> new TraceTablet(PenTrace.read(TEXT), 0)).hasMessageContaining("not 0");
+    }
 }

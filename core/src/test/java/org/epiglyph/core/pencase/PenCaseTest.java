@@ -1,5 +1,6 @@
 package org.epiglyph.core.pencase;
 
+import java.util.Arrays;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -63,5 +64,30 @@ class PenCaseTest {
         assertThatThrownBy(() -> new PenCase(List.of(), 0)).isInstanceOf(IllegalArgumentException.class);
         assertThatThrownBy(() -> PenCase.fresh().holding(99)).hasMessage("Slot 99 is not one of 17");
         assertThatThrownBy(() -> PenCase.fresh().current().withWidth(0)).hasMessageContaining("above 0 and up to 96");
+    }
+
+    @Test
+    void withoutTheLastSlotTheOneBeforeItIsInHand() {
+        PenCase fresh = PenCase.fresh();
+        int last = fresh.slots().size() - 1;
+        assertThat(fresh.holding(last).withoutCurrent().inHand()).isEqualTo(last - 1);
+        assertThat(fresh.holding(3).withoutCurrent().inHand()).isEqualTo(3);
+        assertThat(fresh.holding(last - 1).moved(5).inHand()).isEqualTo(last);
+        assertThat(fresh.holding(4).moved(-1).inHand()).isEqualTo(3);
+    }
+
+    @Test
+    void theFiguresAreDrawnFromOnePlaceToAnother() {
+        assertThat(Arrays.stream(Tool.values()).filter(Tool::isFigure)).containsExactly(Tool.BOX, Tool.ELLIPSE,
+                Tool.LINE, Tool.ARROW, Tool.BRACKET);
+    }
+
+    @Test
+    void anotherFaceOnAStampLeavesTheRestOfTheSlotAlone() {
+        Slot tick = Slot.stamp(Sign.TICK, Ink.MADDER, 30).withMeaning("evidence");
+        assertThat(tick.withFace(Sign.CROSS)).returns(Sign.CROSS, Slot::face)
+                .usingRecursiveComparison()
+                .ignoringFields("face")
+                .isEqualTo(tick);
     }
 }

@@ -69,4 +69,24 @@ class HintsTest {
     void aPageWithoutWordsHasNone() {
         assertThat(Hints.of(PAGE, PageText.NONE, _ -> false)).isEmpty();
     }
+
+    @Test
+    void nothingIsDoubtedThatIsTooShortOrMeantToBeTwice() {
+        assertThat(hints("a tyd is")).as("three letters").hasSize(1);
+        assertThat(hints("a ty is")).isEmpty();
+        assertThat(hints("half-tyd is")).hasSize(1);
+        assertThat(hints("half-ty is")).isEmpty();
+        assertThat(hints("it it is")).as("two letters").extracting(Hint::kind).containsExactly(Hint.Kind.TWICE);
+        assertThat(hints("a a tide")).isEmpty();
+        assertThat(hints("the port. it is")).extracting(Hint::kind).containsExactly(Hint.Kind.SMALL_LETTER);
+        assertThat(hints("the port. a tide")).as("a single letter may be part of a formula").isEmpty();
+        assertThat(hints("the Tide Tide")).as("a name").isEmpty();
+    }
+
+    @Test
+    void onlyTheLastWordOfALineIsBroken() {
+        assertThat(hints("the correc- tion is")).extracting(Hint::letters).contains("tion");
+        assertThat(hints("the / correc-")).extracting(Hint::place).allSatisfy(p -> assertThat(p.boxes()).hasSize(1));
+        assertThat(hints("the half- / Lymwick is")).as("a capital begins a word of its own").isEmpty();
+    }
 }

@@ -55,4 +55,23 @@ class TextCountsTest {
     void lettersAndDotsWithoutAnEndAreOneAbbreviation() {
         assertEquals(1, TextCounts.of(List.of(page("See " + "a.".repeat(50_000) + " and rest."))).sentences());
     }
+
+    @Test
+    void onlyALetterBeforeAHyphenBreaksAWord() {
+        assertEquals(2, TextCounts.of(List.of(page("2-", "tide"))).words());
+        assertEquals(1, TextCounts.of(List.of(page("-", "tide"))).words());
+        assertEquals(1, TextCounts.of(List.of(page("a-", "tide"))).words());
+        assertEquals(1, TextCounts.of(List.of(page("pre\u00ad", "dict"))).words());
+        assertEquals(1, TextCounts.of(List.of(page("pre\u2010", "dict"))).words());
+    }
+
+    @Test
+    void twoNumbersMakeAListAndOneIsPartOfAnEntry() {
+        assertEquals(2,
+                TextCounts.of(List.of(page("Text.", "Sources", "1. Vega, Tides.", "2) Quist, Bars."))).references());
+        assertEquals(3,
+                TextCounts.of(List.of(page("Text.", "Sources", "Vega (2019)", "12. edition, 2020", "Abara 1998b.")))
+                        .references());
+        assertEquals(0, TextCounts.of(List.of(page("Text.", "Sources", "Vega, Tides", "Quist, 2104"))).references());
+    }
 }

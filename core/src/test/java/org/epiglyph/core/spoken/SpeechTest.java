@@ -86,4 +86,35 @@ class SpeechTest {
         assertThat(new Span(0, 66_001).format()).isEqualTo("1:07");
         assertThat(new Span(0, 0).format()).isEqualTo("0:00");
     }
+
+    @Test
+    void aPauseOfAThirdOfASecondSeparatesAndAShorterOneDoesNot() {
+        Span first = new Span(1000, 1500);
+        assertThat(Speech.pieces(recording(0, 0.2, 4000, List.of(first, new Span(1840, 2500))))).hasSize(1);
+        assertThat(Speech.pieces(recording(0, 0.2, 4000, List.of(first, new Span(1860, 2500)))))
+                .containsExactly(new Span(880, 1620), new Span(1740, 2620));
+    }
+
+    @Test
+    void sixtyMillisecondsAreSpeechAndLessAreNot() {
+        assertThat(Speech.pieces(recording(0, 0.2, 4000, List.of(new Span(1000, 1060))))).hasSize(1);
+        assertThat(Speech.pieces(recording(0, 0.2, 4000, List.of(new Span(1000, 1040))))).isEmpty();
+    }
+
+    @Test
+    void whatIsHeardOfARecordingChangesAndTheRecordingStays() {
+        SpokenRemark whole = new SpokenRemark("s", SpokenPlace.WHOLE,
+                new SpokenRemark.Sound("w", "0".repeat(64), 9), 20_000, new Span(0, 20_000), "Text.");
+        SpokenRemark part = whole.withHeard(new Span(500, 900));
+        assertThat(part.heard()).isEqualTo(new Span(500, 900));
+        assertThat(part.hasSameSoundAs(whole)).isFalse();
+        assertThat(part.withHeard(whole.heard()).withText("Other.").hasSameSoundAs(whole)).isTrue();
+        assertThatThrownBy(() -> whole.withHeard(new Span(500, 20_001))).hasMessageContaining("at 20001");
+    }
+
+    @Test
+    void soundHasARate() {
+        assertThatThrownBy(() -> new Samples(new short[]{1}, 0)).hasMessageContaining("not 0");
+        assertThat(new Samples(new short[]{1, -7}, 1).at(1)).isEqualTo((short) -7);
+    }
 }

@@ -1,5 +1,7 @@
 package org.epiglyph.core.spoken;
 
+import org.epiglyph.core.ink.InkPath;
+import java.util.List;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
@@ -59,5 +61,19 @@ class SpokenSignTest {
         assertThat(first.overlaps(note(200, 300).bounds())).isFalse();
         assertThat(first.overlaps(second)).isFalse();
         assertThat(second.left()).isGreaterThan(first.right());
+    }
+
+    @Test
+    void theLinesAreSpreadOverTheSignAndTheTallestFillsIt() {
+        SpokenSign sign = SpokenSign.of(page(0), note(200, 300), 0);
+        List<InkPath> paths = ((Drawn.Lines) sign.drawing().getFirst()).paths();
+        PageBox box = sign.box();
+        double[] shares = {0.25, 0.7, 1, 0.45, 0.8};
+        for (int i = 0; i < 5; i++) {
+            PageBox line = PageBox.between(paths.get(i).start(), paths.get(i).curves().getLast().end());
+            assertThat(line.left()).isCloseTo(box.left() + LINE / 2 + i * (box.width() - LINE) / 4, within(1e-9));
+            assertThat((line.top() + line.bottom()) / 2).isCloseTo((box.top() + box.bottom()) / 2, within(1e-9));
+            assertThat(line.height()).isCloseTo(shares[i] * (box.height() - LINE), within(1e-9));
+        }
     }
 }

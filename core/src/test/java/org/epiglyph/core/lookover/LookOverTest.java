@@ -8,6 +8,7 @@ import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import org.epiglyph.core.batch.Answer;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Batches;
 import org.epiglyph.core.batch.Document;
@@ -317,5 +318,101 @@ class LookOverTest {
         assertThat(kept.findings(joined)).isEqualTo(new LookOver(Dictionary.NONE).findings(joined))
                 .extracting(Finding::kind)
                 .contains(Finding.Kind.NAMES_ANOTHER);
+    }
+
+    /** What sentences end with, and what they do not. */
+    @Test
+    void aSentenceBeginsAfterItsEndOrOnALineOfItsOwn() {
+        Batch batch = done().apply(new Edit.Enrol(new Student(new StudentKey("K-9"), "Mark", "Ost", "A")));
+        Dictionary english = text -> Arrays.stream(text.split("\\W+"))
+                .filter(w -> !"mark see this it is so".contains(w))
+                .toList();
+        for (String head : List.of("Mark it.", " Mark it.", "See this. Mark it.", "See this!\tMark it.",
+                "See this? Mark it.", "See this: Mark it.", "See this\nMark it.", "See this \n Mark it.",
+                "(See this) Mark it.", "\u201cSo\u201d Mark it.", "So\u2026 Mark it.")) {
+            assertThat(looked(english, batch, head)).as(head).doesNotContain(Finding.Kind.NAMES_ANOTHER);
+        }
+        for (String within : List.of("See Mark", "It is, Mark, so", "See this; Mark is", "See this \u2014 Mark is")) {
+            assertThat(looked(english, batch, within)).as(within).contains(Finding.Kind.NAMES_ANOTHER);
+        }
+        assertThat(looked(english, batch, "K-9. See.")).as("a key is no word").contains(Finding.Kind.NAMES_ANOTHER);
+        assertThat(looked(Dictionary.NONE, batch, "Mark it.")).as("nobody can tell")
+                .contains(Finding.Kind.NAMES_ANOTHER);
+    }
+
+    private static List<Finding.Kind> looked(Dictionary dictionary, Batch batch, String text) {
+        return new LookOver(dictionary).findings(batch.apply(new Edit.WriteOnTheWhole(Batches.ADA, text)), Batches.ADA)
+                .stream()
+                .map(Finding::kind)
+                .toList();
+    }
+
+    @Test
+    void aWordOfALevelIsAWordOfTheTaskAndANameOfTwoLettersIsAName() {
+        Manner.Level clear = new Manner.Level("l", "Clara", "as Li has it", BigDecimal.ONE, BigDecimal.ONE);
+        Batch batch = done().apply(new Edit.Enrol(new Student(new StudentKey("K-8"), "Clara", "Ost", "A")))
+                .apply(new Edit.Enrol(new Student(new StudentKey("K-9"), "Yu", "\u738b\u660e", "A")));
+        assertThat(looked(Dictionary.NONE, batch, "So Clara")).contains(Finding.Kind.NAMES_ANOTHER);
+        assertThat(looked(Dictionary.NONE, batch, "So Yu")).contains(Finding.Kind.NAMES_ANOTHER);
+        assertThat(looked(Dictionary.NONE, batch, "\u4e00\u738b\u660e\u4e00")).contains(Finding.Kind.NAMES_ANOTHER);
+        Batch levels = batch.apply(new Edit.ChangeScheme(new MarkScheme(List.of(criterion("plain")
+                .withManner(new Manner.Levels(List.of(clear))))), List.of()));
+        assertThat(looked(Dictionary.NONE, levels, "So Clara")).doesNotContain(Finding.Kind.NAMES_ANOTHER);
+    }
+
+    @Test
+    void ofAScriptWithoutCapitalsOnlyOthersAreFound() {
+        Batch batch = done().apply(new Edit.Enrol(new Student(new StudentKey("K-9"), "", "\u738b\u660e", "A")));
+        StudentKey own = new StudentKey("K-9");
+        Batch written = batch.apply(new Edit.WriteOnTheWhole(own, "\u738b\u660e"));
+        assertThat(new LookOver(Dictionary.NONE).findings(written, own)).extracting(Finding::kind)
+                .doesNotContain(Finding.Kind.NAMES_ANOTHER);
+    }
+
+    @Test
+    void onlyWhatIsUnfinishedCannotBeAccepted() {
+        assertThat(Arrays.stream(Finding.Kind.values())
+                .map(k -> new Finding(Batches.ADA, k, Finding.Where.SUBMISSION, "", List.of(), ""))
+                .filter(f -> !f.isAcceptable())
+                .map(Finding::kind))
+                .containsExactly(Finding.Kind.NOTHING_SCORED, Finding.Kind.NOT_SCORED, Finding.Kind.NOT_SEALED);
+    }
+
+    @Test
+    void anAnswerWaitsWithAndWithoutWorkUntilItHasAReply() {
+        for (StudentKey student : List.of(Batches.ADA, Batches.CARYS)) {
+            Batch asked = done().apply(new Edit.ReceiveAnswer(student,
+                    new Answer("a1", Optional.empty(), "Why?", Instant.EPOCH, "", false)));
+            List<Finding> waiting = new LookOver(Dictionary.NONE).findings(asked, student);
+            assertThat(waiting).last()
+                    .returns(Finding.Kind.ANSWER_WAITS, Finding::kind)
+                    .returns(List.of("1"), Finding::details);
+            Batch replied = asked.apply(new Edit.Reply(student, "a1", "Because."));
+            assertThat(new LookOver(Dictionary.NONE).findings(replied, student)).extracting(Finding::kind)
+                    .doesNotContain(Finding.Kind.ANSWER_WAITS);
+        }
+    }
+
+    @Test
+    void anotherSchemeOrLimitIsAnotherLook() {
+        LookOver kept = new LookOver(Dictionary.NONE);
+        Batch batch = done().apply(score("c1", "7"));
+        kept.findings(batch);
+        for (Edit edit : List.of(new Edit.ChangeScheme(new MarkScheme(List.of(criterion("plain"))), List.of()),
+                new Edit.ChangeAids(batch.aids()
+                        .withLimits(
+                                new Limits(Optional.of(BigDecimal.valueOf(100)), Optional.empty()))))) {
+            Batch changed = batch.apply(edit);
+            assertThat(kept.findings(changed)).isEqualTo(new LookOver(Dictionary.NONE).findings(changed))
+                    .isNotEqualTo(new LookOver(Dictionary.NONE).findings(batch));
+        }
+    }
+
+    @Test
+    void numbersTypedForAnotherCriterionOrPrivatelyCountForNothing() {
+        TypedText typed = new TypedText(head("t"), new PagePoint(9, 9), "2", 12, 30);
+        assertThat(kinds(done().apply(new Edit.PlaceMark(Batches.ADA, typed)))).isEmpty();
+        Mark hidden = evidence(typed, "c2").withRemark(Remark.NONE.withAudience(Audience.PRIVATE));
+        assertThat(kinds(done().apply(new Edit.PlaceMark(Batches.ADA, hidden)))).isEmpty();
     }
 }

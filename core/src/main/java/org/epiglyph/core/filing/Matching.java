@@ -58,7 +58,7 @@ public final class Matching {
         Optional<FilingRule.Reading> reading = rule.flatMap(r -> r.read(path));
         Optional<Match> byRule = reading.flatMap(r -> byRule(r, read));
         return byRule.or(() -> byKeyAtStart(read))
-                .or(() -> byName(read))
+                .or(() -> byName(read).map(m -> besideStrangeKey(m, reading)))
                 .or(() -> byKeyElsewhere(read))
                 .orElseGet(
                         () -> index.slips()
@@ -97,6 +97,15 @@ public final class Matching {
                 ? Optional.empty()
                 : Optional.of(Match.possible(keys(fitting),
                         Message.of(Matching.class, "severalByRule", evidence(reading.fields()), fitting.size())));
+    }
+
+    /** Where a key is expected and nobody in the class has it, the work may be a namesake's from another class. */
+    private Match besideStrangeKey(Match match, Optional<FilingRule.Reading> reading) {
+        Optional<String> strange = reading.map(r -> r.fields().get(FilingRule.Kind.KEY)).filter(index::isNobodys);
+        return match.student()
+                .flatMap(s -> strange
+                        .map(k -> Match.likely(s, Message.of(Matching.class, "strangeKey", match.evidence(), k))))
+                .orElse(match);
     }
 
     private static String evidence(Map<FilingRule.Kind, String> fields) {
@@ -199,9 +208,9 @@ public final class Matching {
                 }
             }
         }
-        List<Names> others = index.inFull(read).stream().filter(n -> n != owner).toList();
-        boolean own = containsWordOf(owner, read);
-        return others.isEmpty() || own
+        List<Names> full = index.inFull(read);
+        List<Names> others = full.stream().filter(n -> n != owner).toList();
+        return others.isEmpty() || full.contains(owner) || containsOwnWord(owner, others, read)
                 ? Match.certain(owner.student.key(), evidence)
                 : contradiction(owner, others, others.getFirst().student.name());
     }
@@ -218,9 +227,15 @@ public final class Matching {
                 || spelling.slips(one, other) <= MOST_SLIPS;
     }
 
-    private static boolean containsWordOf(Names names, PathWords read) {
-        return names.words.stream().anyMatch(words -> words.stream().anyMatch(read.words::contains))
-                || names.family.stream().anyMatch(read.runs::contains);
+    /** True if a word of the owner's name is in the path that the others do not have. */
+    private static boolean containsOwnWord(Names owner, List<Names> others, PathWords read) {
+        return owner.words.stream()
+                .flatMap(Set::stream)
+                .filter(read.words::contains)
+                .anyMatch(w -> others.stream().noneMatch(o -> o.words.stream().anyMatch(ws -> ws.contains(w))))
+                || owner.family.stream()
+                        .filter(read.runs::contains)
+                        .anyMatch(f -> others.stream().noneMatch(o -> o.family.contains(f)));
     }
 
     // --- by names

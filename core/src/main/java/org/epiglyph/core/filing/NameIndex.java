@@ -3,6 +3,7 @@ package org.epiglyph.core.filing;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
@@ -18,6 +19,7 @@ final class NameIndex {
     private static final Pattern SIGNS = Pattern.compile("[^\\p{L}\\p{N}]+");
     private final List<Names> everybody = new ArrayList<>();
     private final Map<String, Names> byKey = new HashMap<>();
+    private final Set<String> twins = new HashSet<>();
     private final Map<StudentKey, Names> byStudent = new HashMap<>();
     private final Map<String, Set<Names>> byWord = new HashMap<>();
     private final Map<String, Set<Names>> byFamily = new HashMap<>();
@@ -26,7 +28,6 @@ final class NameIndex {
     private final Slips slips;
 
     NameIndex(Roster roster, Spelling spelling) {
-        Set<String> twins = new LinkedHashSet<>();
         for (Student student : roster.students()) {
             Names names = new Names(student, spelling);
             everybody.add(names);
@@ -66,6 +67,11 @@ final class NameIndex {
     /** The student with this key, however it is written; null if there is none. */
     Names byKey(String key) {
         return byKey.get(plain(key));
+    }
+
+    /** True if no student has this key, nor one that differs from it in punctuation alone. */
+    boolean isNobodys(String key) {
+        return byKey(key) == null && !twins.contains(plain(key));
     }
 
     /** The student with this key in lower case and without punctuation; null if there is none. */

@@ -1,0 +1,222 @@
+package org.epiglyph.core.filing;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import org.epiglyph.core.roster.Roster;
+import org.epiglyph.core.roster.Student;
+import org.epiglyph.core.roster.StudentKey;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** What a key and a filing rule say about whose a file is, and where the name beside it says something else. */
+class KeysAndRulesTest {
+    private static final StudentKey MARSH = new StudentKey("K-1001");
+    private static final StudentKey MARSHALL = new StudentKey("K-1002");
+    private static final StudentKey HELM = new StudentKey("K-1003");
+    private static final StudentKey LENA = new StudentKey("K-1004");
+    private static final StudentKey LENA_TOO = new StudentKey("K-1005");
+    private static final StudentKey SHORT = new StudentKey("K2");
+    private static final Roster ROSTER = new Roster(List.of(new Student(MARSH, "Ingrid", "Marsh", "Group A"),
+            new Student(MARSHALL, "Tove", "Marshall", "Group A"), new Student(HELM, "Nils \u00c5ke", "Helm", "Group B"),
+            new Student(LENA, "Lena", "Fischer", "Group A"), new Student(LENA_TOO, "Lena", "Fischer", "Group B"),
+            new Student(SHORT, "Bo", "Vandermeer", "Group B")));
+    private final Matching plain = new Matching(ROSTER, new BareSpelling());
+
+    private Match ruled(String template, String path) {
+        return plain.with(Optional.of(FilingRule.of("r", FilingRule.FILE, template))).match(path);
+    }
+
+    private static List<StudentKey> candidates(Match match) {
+        return match.candidates().stream().map(Candidate::student).toList();
+    }
+
+    // --- a key
+
+    @ParameterizedTest
+    @CsvSource({"K-1001_work.pdf", "k1001 work.pdf", "K.1001.pdf", "K-10-01.pdf", "K 1 0 01.pdf", "K_1001/work.pdf"})
+    void aKeyIsReadHoweverItsSignsAreWritten(String path) {
+        assertThat(plain.match(path).student()).hasValue(MARSH);
+    }
+
+    @Test
+    void aKeyInMorePartsThanFourIsNone() {
+        assertThat(plain.match("K 1 0 0 1.pdf").candidates()).isEmpty();
+        assertThat(plain.match("x K 1 0 0 1.pdf").candidates()).isEmpty();
+        assertThat(plain.match("x K 1 0 01.pdf").likely()).hasValue(MARSH);
+    }
+
+    @Test
+    void theFileNamesKeyComesBeforeTheFoldersAndTheInnerFoldersBeforeTheOuters() {
+        assertThat(plain.match("K-1001/K-1002.pdf").student()).hasValue(MARSHALL);
+        assertThat(plain.match("K-1001/K-1003/work.pdf").student()).hasValue(HELM);
+        assertThat(plain.match("K-1001/K-1003/work.pdf").evidence().text())
+                .isEqualTo("the folder starts with the key K-1003");
+    }
+
+    @Test
+    void aKeyElsewhereIsLikelyUnlessItIsTooShortOrThereAreTwo() {
+        assertThat(plain.match("scan of K-1001.pdf").evidence().text())
+                .isEqualTo("the key K-1001 is in the path, though not at a start");
+        assertThat(plain.match("scan K2.pdf").candidates()).as("two letters are anywhere").isEmpty();
+        assertThat(plain.match("K2 scan.pdf").student()).as("at the start they are a key").hasValue(SHORT);
+        Match two = plain.match("scan K-1001 and K-1003.pdf");
+        assertThat(candidates(two)).containsExactly(MARSH, HELM);
+        assertThat(two.likely()).isEmpty();
+        assertThat(two.evidence().text()).isEqualTo("the keys of 2 students are in the path");
+    }
+
+    @Test
+    void aKeyBesideAnotherStudentsFullNameIsAQuestionUnlessItsOwnersNameIsThereToo() {
+        Match other = plain.match("K-1001_Tove Marshall.pdf");
+        assertThat(candidates(other)).containsExactly(MARSH, MARSHALL);
+        assertThat(other.evidence().text())
+                .isEqualTo("the key is that of Ingrid Marsh, but next to the name Tove Marshall");
+        assertThat(plain.match("K-1001_Marsh with Tove Marshall.pdf").student()).hasValue(MARSH);
+        assertThat(plain.match("K-1001_Ingrid with Tove Marshall.pdf").student()).hasValue(MARSH);
+        assertThat(plain.match("K-1001_Tove.pdf").student()).as("half a name contradicts nothing").hasValue(MARSH);
+    }
+
+    @Test
+    void whatTheOwnerOfTheKeySharesWithTheOneNamedSaysNothing() {
+        Matching siblings = new Matching(new Roster(List.of(new Student(MARSH, "Ada", "Holm", ""),
+                new Student(MARSHALL, "Bea", "Holm", ""), new Student(HELM, "Bea", "Lindahl", ""))),
+                new BareSpelling());
+        for (String path : List.of("K-1001_Bea Holm.pdf", "K-1001/Holm Bea.pdf", "Holm Bea/K-1001.pdf")) {
+            assertThat(candidates(siblings.match(path))).as(path).containsExactly(MARSH, MARSHALL);
+            assertThat(siblings.match(path).student()).as(path).isEmpty();
+        }
+        assertThat(siblings.match("K-1003_Bea Holm.pdf").student()).as("the same given name").isEmpty();
+        assertThat(siblings.match("K-1001_Ada and Bea Holm.pdf").student()).hasValue(MARSH);
+        assertThat(siblings.match("K-1003_Bea Lindahl, Bea Holm.pdf").student()).hasValue(HELM);
+        assertThat(siblings.match("K-1001_Holm.pdf").student()).hasValue(MARSH);
+    }
+
+    // --- a rule with a key
+
+    @Test
+    void aKeyWhereTheRuleExpectsItIsCertainAnywhere() {
+        Match match = ruled("work_<key>_<free>", "work_K-1001_final.pdf");
+        assertThat(match.student()).hasValue(MARSH);
+        assertThat(match.evidence().text()).isEqualTo("the key K-1001 is where the filing rule expects it");
+    }
+
+    @Test
+    void besideAKeyThatIsNobodysANameIsOnlyLikely() {
+        Match match = ruled("<key>_<free>", "K-9999_Ingrid Marsh.pdf");
+        assertThat(match.likely()).hasValue(MARSH);
+        assertThat(match.evidence().text()).isEqualTo("""
+                the name Ingrid Marsh is in the file name; but nobody in the class has the key K-9999""");
+        assertThat(ruled("<key>_<free>", "K-9999_Marsh.pdf").evidence().text())
+                .isEqualTo("only the family name is in the path");
+        assertThat(ruled("<key>_<free>", "K-9999_nobody.pdf").candidates()).isEmpty();
+        assertThat(ruled("<key>_<free>", "K-9999_K-1001/K-1001.pdf").student()).hasValue(MARSH);
+    }
+
+    @Test
+    void keysThatDifferInSignsAloneLeaveTheNameToDecide() {
+        Matching twins = new Matching(new Roster(List.of(new Student(new StudentKey("A-1"), "Ada", "Lind", ""),
+                new Student(new StudentKey("A1"), "Bao", "Nguyen", ""))), new BareSpelling())
+                .with(Optional.of(FilingRule.of("r", FilingRule.FILE, "<key>_<free>")));
+        assertThat(twins.match("A1_Nguyen Bao.pdf").student()).hasValue(new StudentKey("A1"));
+    }
+
+    @Test
+    void aFamilyNameBesideTheKeyIsTheOwnersOrNearlySoOrItIsAQuestion() {
+        String template = "<key>_<family>_<free>";
+        assertThat(ruled(template, "K-1001_Marsh_x.pdf").student()).hasValue(MARSH);
+        assertThat(ruled(template, "K-1001_Marshall_x.pdf").student()).as("it begins alike").hasValue(MARSH);
+        assertThat(ruled(template, "K-1002_Marsh_x.pdf").student()).as("shortened").hasValue(MARSHALL);
+        assertThat(ruled(template, "K-1001_Nobody_x.pdf").student()).as("nobody is named so").hasValue(MARSH);
+        Match other = ruled(template, "K-1001_Fischer_x.pdf");
+        assertThat(candidates(other)).containsExactly(MARSH, LENA, LENA_TOO);
+        assertThat(other.student()).isEmpty();
+        assertThat(other.evidence().text())
+                .isEqualTo("the key is that of Ingrid Marsh, but next to the name 'Fischer'");
+    }
+
+    @Test
+    void twoSlipsInTheFamilyNameBesideTheKeyAreForgivenAndThreeAreNot() {
+        Matching class_ = new Matching(new Roster(List.of(new Student(new StudentKey("A1"), "Ada", "Holmer", ""),
+                new Student(new StudentKey("A2"), "Bea", "Helmen", ""),
+                new Student(new StudentKey("A3"), "Cai", "Helmenk", ""))), new BareSpelling())
+                .with(Optional.of(FilingRule.of("r", FilingRule.FILE, "<key>_<family>_<free>")));
+        assertThat(class_.match("A1_Helmen_x.pdf").student()).hasValue(new StudentKey("A1"));
+        assertThat(class_.match("A1_Helmenk_x.pdf").student()).isEmpty();
+    }
+
+    // --- a rule with names
+
+    @Test
+    void aWholeNameByTheRuleIsCertainAndPartsAreLikely() {
+        Match whole = ruled("<family>_<given>_<free>", "Helm_Nils_x.pdf");
+        assertThat(whole.student()).as("the first given name").hasValue(HELM);
+        assertThat(whole.evidence().text()).isEqualTo("the filing rule reads 'Helm', 'Nils'; nobody else matches");
+        assertThat(ruled("<family>_<given>_<free>", "Helm_Nils \u00c5ke_x.pdf").student()).hasValue(HELM);
+        assertThat(ruled("<family>_<free>", "Helm_x.pdf").likely()).hasValue(HELM);
+        assertThat(ruled("<given>_<free>", "Ingrid_x.pdf").likely()).hasValue(MARSH);
+        assertThat(ruled("<family>_<given>_<free>", "Helm_Olaf_x.pdf").student()).as("a brother?").isEmpty();
+    }
+
+    @Test
+    void severalWhoFitTheRuleAreAQuestionAndNoneLeavesTheNameToBeRead() {
+        Match both = ruled("<given>_<free>", "Lena_x.pdf");
+        assertThat(candidates(both)).containsExactly(LENA, LENA_TOO);
+        assertThat(both.evidence().text()).isEqualTo("the filing rule reads 'Lena'; 2 students match");
+        assertThat(ruled("<given>_<free>", "Helm_x.pdf").likely()).as("by its family name").hasValue(HELM);
+    }
+
+    @Test
+    void anotherFullNameInThePathTakesCertaintyAway() {
+        assertThat(ruled("<family>_<given>_<free>", "Helm_Nils_for Tove Marshall.pdf").likely()).hasValue(HELM);
+    }
+
+    @Test
+    void aNameThatOneSlipWouldMakeAnothersIsOnlyLikelyByTheRule() {
+        Matching class_ = new Matching(new Roster(List.of(new Student(new StudentKey("A1"), "Joan", "Marsh", ""),
+                new Student(new StudentKey("A2"), "Joana", "Marsh", ""))), new BareSpelling())
+                .with(Optional.of(FilingRule.of("r", FilingRule.FILE, "<family>_<given>_<free>")));
+        assertThat(class_.match("Marsh_Joan_x.pdf").likely()).hasValue(new StudentKey("A1"));
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"N", "NA", "NAH", "HNA"})
+    void initialsFitWithAndWithoutTheFamilyName(String initials) {
+        assertThat(ruled("<family>_<initials>_<free>", "Helm_" + initials + "_x.pdf").evidence().text())
+                .isEqualTo("the filing rule reads 'Helm', '" + initials + "'; nobody else matches");
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"A", "H", "NH", "HN", "NAX"})
+    void otherInitialsDoNot(String initials) {
+        assertThat(ruled("<family>_<initials>_<free>", "Helm_" + initials + "_x.pdf").evidence().text())
+                .doesNotContain("filing rule");
+    }
+
+    @Test
+    void theSectionIsReadInFullOrByItsLastPart() {
+        for (String section : List.of("Group B", "B", "group b")) {
+            Match match = ruled("<section>_<given>_<free>", section + "_Lena_x.pdf");
+            assertThat(match.likely()).as(section).hasValue(LENA_TOO);
+            assertThat(match.evidence().text()).contains("'" + section + "'", "'Lena'");
+        }
+        assertThat(candidates(ruled("<section>_<given>_<free>", "C_Lena_x.pdf"))).containsExactly(LENA, LENA_TOO);
+    }
+
+    @Test
+    void whatVariesIsNotPartOfTheEvidence() {
+        assertThat(ruled("<any>_<family>_<hand-in>_<free>", "77_Helm_2_x.pdf").evidence().text())
+                .isEqualTo("the filing rule reads 'Helm'; nobody else matches");
+    }
+
+    @Test
+    void aCertainStudentIsNotALikelyOneAndTheOtherWayAround() {
+        assertThat(Match.certain(MARSH, plain.match("x").evidence()).likely()).isEmpty();
+        assertThat(Match.likely(MARSH, plain.match("x").evidence()).student()).isEmpty();
+        assertThat(Arrays.stream(Certainty.values())).hasSize(3);
+    }
+}

@@ -169,10 +169,15 @@ public record FilingRule(String name, int level, List<Part> parts) {
      * The part of the path that the rule is about: the file name, or a folder's name; empty if there is no such folder.
      */
     public Optional<String> segment(String path) {
-        String[] segments = path.split("/");
+        return segment(path, level);
+    }
+
+    /** The file name of a path, or the name of the folder at a level; empty if there is no such folder. */
+    static Optional<String> segment(String path, int level) {
         if (level == FILE) {
-            return Optional.of(segments[segments.length - 1]);
+            return Optional.of(path.substring(path.lastIndexOf('/') + 1));
         }
+        String[] segments = path.split("/");
         return level < segments.length - 1 ? Optional.of(segments[level]) : Optional.empty();
     }
 

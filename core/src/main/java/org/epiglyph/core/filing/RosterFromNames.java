@@ -2,6 +2,7 @@ package org.epiglyph.core.filing;
 
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -22,7 +23,7 @@ public final class RosterFromNames {
     private static final double MOST = 0.8;
     private static final int DEEPEST = 4;
     private static final Pattern KEY = Pattern.compile("[\\p{L}\\p{N}.-]*\\p{N}[\\p{L}\\p{N}.-]*");
-    private static final Pattern NAME = Pattern.compile("[\\p{L}\\p{M}'\u2019 .-]+");
+    private static final Pattern NAME = Pattern.compile("[\\p{L}'\u2019][\\p{L}\\p{M}'\u2019 .-]*");
     private static final List<String> USUAL = List.of("<key>_h<hand-in>_<family>_<free>",
             "<key>_<family>_<given>_<free>",
             "<key>_<family>, <given>_<free>", "<key>_<family>_<free>", "<key> <family> <given> <free>",
@@ -35,10 +36,12 @@ public final class RosterFromNames {
             "<family>_<free>", "<family> - <free>");
     private final Map<String, StudentKey> owners = new LinkedHashMap<>();
     private final Map<StudentKey, Student> students = new LinkedHashMap<>();
+    private final Map<String, Set<String>> folders = new HashMap<>();
     private final Optional<FilingRule> rule;
 
     private RosterFromNames(Collection<String> paths, Optional<FilingRule> rule) {
         this.rule = rule;
+        paths.forEach(p -> folders.computeIfAbsent(stem(p), _ -> new HashSet<>()).add(folder(p)));
         Map<String, StudentKey> keyOfName = new HashMap<>();
         for (String path : paths) {
             Student student = student(path);
@@ -104,13 +107,31 @@ public final class RosterFromNames {
         String given = field(reading, Kind.GIVEN);
         String key = field(reading, Kind.KEY);
         if (key.isEmpty() && family.isEmpty() && given.isEmpty()) {
-            String stem = FilingRule.stem(path.substring(path.lastIndexOf('/') + 1));
-            return new Student(new StudentKey(stem), "", stem, "");
+            String itself = itself(path);
+            return new Student(new StudentKey(itself), "", itself, "");
         }
         String name = family.isEmpty() ? given : given.isEmpty() ? family : family + ", " + given;
         String shown = family.isEmpty() ? given.isEmpty() ? key : given : family;
         return new Student(new StudentKey(key.isEmpty() ? name : key), family.isEmpty() ? "" : given, shown,
                 field(reading, Kind.SECTION));
+    }
+
+    /** What a name that no rule matches stands for; files of one name in different folders are different students'. */
+    private String itself(String path) {
+        String stem = stem(path);
+        if (stem.isBlank()) {
+            return "'" + path + "'";
+        }
+        return folders.get(stem).size() > 1 ? folder(path) + stem : stem;
+    }
+
+    private static String stem(String path) {
+        return FilingRule.stem(path.substring(path.lastIndexOf('/') + 1));
+    }
+
+    /** With a slash at its end; empty for a file in no folder. */
+    private static String folder(String path) {
+        return path.substring(0, path.lastIndexOf('/') + 1);
     }
 
     private static String field(Optional<FilingRule.Reading> reading, Kind kind) {

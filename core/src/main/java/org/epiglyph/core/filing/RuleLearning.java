@@ -119,11 +119,7 @@ public final class RuleLearning {
     }
 
     private static Optional<String> segment(String path, int level) {
-        String[] segments = path.split("/");
-        if (level == FilingRule.FILE) {
-            return Optional.of(FilingRule.stem(segments[segments.length - 1]));
-        }
-        return level < segments.length - 1 ? Optional.of(segments[level]) : Optional.empty();
+        return FilingRule.segment(path, level).map(s -> level == FilingRule.FILE ? FilingRule.stem(s) : s);
     }
 
     /** Every prefix of the segment that ends with a part that identifies the student, and what follows it. */

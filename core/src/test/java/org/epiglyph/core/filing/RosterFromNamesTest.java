@@ -2,8 +2,12 @@ package org.epiglyph.core.filing;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
+import org.epiglyph.core.roster.Student;
+import org.epiglyph.core.roster.StudentKey;
 import org.junit.jupiter.api.Test;
 
 class RosterFromNamesTest {
@@ -44,5 +48,71 @@ class RosterFromNamesTest {
         RosterFromNames read = RosterFromNames.read(List.of("tides-Ada.Lind-x.pdf", "tides-Bao.Nguyen-y.pdf"),
                 Optional.of(FilingRule.of("r", FilingRule.FILE, "tides-<given>.<family>-<free>")));
         assertThat(words(read)).isEqualTo("Lind, Ada|Ada|Lind; Nguyen, Bao|Bao|Nguyen");
+    }
+
+    @Test
+    void filesOfOneNameInDifferentFoldersAreDifferentStudents() {
+        RosterFromNames read = RosterFromNames.read(
+                List.of("scan 1/work (a).pdf", "scan 2/work (a).pdf", "scan 2/2 pages.pdf"), Optional.empty());
+        assertThat(words(read)).isEqualTo(
+                "scan 1/work (a)||scan 1/work (a); scan 2/work (a)||scan 2/work (a); 2 pages||2 pages");
+    }
+
+    @Test
+    void aNameOfSpacesAloneIsAStudentToo() {
+        assertThat(words(RosterFromNames.read(List.of(" .pdf", " ", "a/ .pdf"), Optional.empty())))
+                .isEqualTo("' .pdf'||' .pdf'; ' '||' '; 'a/ .pdf'||'a/ .pdf'");
+    }
+
+    @Test
+    void fourOfFiveNamesMakeARuleAndThreeOfFourDoNot() {
+        List<String> four = List.of("K-2_Lind_(a).pdf", "K-3_Vega_(a).pdf", "K-4_Ost_(a).pdf", "K-5_Rui_(a).pdf");
+        assertThat(rule(with(four, "(odd)"))).isEqualTo("<key>_<family>_<free>");
+        assertThat(rule(with(four.subList(0, 3), "(odd)"))).isEqualTo("none");
+        assertThat(rule(List.of())).isEqualTo("none");
+    }
+
+    private static List<String> with(List<String> names, String other) {
+        return Stream.concat(names.stream(), Stream.of(other)).toList();
+    }
+
+    private static String rule(List<String> paths) {
+        return RosterFromNames.read(paths, Optional.empty()).rule().map(FilingRule::written).orElse("none");
+    }
+
+    private static int level(String... paths) {
+        return RosterFromNames.read(List.of(paths), Optional.empty()).rule().map(FilingRule::level).orElse(-9);
+    }
+
+    @Test
+    void foldersAreStudentsIfThereAreSeveralWithUpToSixFilesEach() {
+        assertThat(level("Lind, Ada/1.pdf", "Lind, Ada/2.pdf", "Lind, Ada/3.pdf")).as("one folder").isEqualTo(-9);
+        String[] many = new String[13];
+        for (int i = 0; i < many.length; i++) {
+            many[i] = (i < 6 ? "Lind, Ada/" : "Vega, Bea/") + "(" + i + ").pdf";
+        }
+        assertThat(level(Arrays.copyOf(many, 12))).isZero();
+        assertThat(level(many)).as("sections, rather").isEqualTo(-9);
+        assertThat(level("Lind, Ada/1.pdf", "Vega, Bea/2.pdf", "3.pdf")).as("a file in no folder").isEqualTo(-9);
+        assertThat(level("a/b/c/Lind, Ada/1.pdf", "a/b/c/Vega, Bea/1.pdf")).isEqualTo(3);
+        assertThat(level("Ost, Ole/x/Lind, Ada/1.pdf", "Rui, Rea/x/Vega, Bea/1.pdf")).as("from the inside out")
+                .isEqualTo(2);
+    }
+
+    @Test
+    void aKeyHasADigitAndThreeSignsAndANameHasNone() {
+        assertThat(rule(List.of("K1a_(x).pdf", "K2b_(x).pdf"))).isEqualTo("<key>_<free>");
+        assertThat(rule(List.of("K1_(x).pdf", "K2_(x).pdf"))).isEqualTo("none");
+        assertThat(rule(List.of("Lind - x.pdf", "Vega - x.pdf"))).isEqualTo("<family> - <free>");
+    }
+
+    @Test
+    void aGivenNameAloneAndAKeyAloneNameTheStudent() {
+        FilingRule given = FilingRule.of("r", FilingRule.FILE, "<given>_<section>_<free>");
+        assertThat(RosterFromNames.read(List.of("Ada_B_x.pdf"), Optional.of(given)).roster().students())
+                .containsExactly(new Student(new StudentKey("Ada"), "", "Ada", "B"));
+        FilingRule key = FilingRule.of("r", FilingRule.FILE, "<key>_<free>");
+        assertThat(RosterFromNames.read(List.of("77_x.pdf"), Optional.of(key)).roster().students())
+                .containsExactly(new Student(new StudentKey("77"), "", "77", ""));
     }
 }

@@ -17,6 +17,8 @@ import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.SchemeChange;
 import org.epiglyph.core.batch.Stage;
 import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.roster.Student;
+import org.epiglyph.core.scoring.Judgement;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Exact;
@@ -298,5 +300,49 @@ class DecisionTest {
 
     private static Scaling.Point point(String from, String to) {
         return new Scaling.Point(number(from), number(to));
+    }
+
+    @Test
+    void decidedTwiceTheSecondDecisionChangesNothing() {
+        Batch start = Classes.of(7, 40);
+        for (Decision decision : List.of(new Decision.Late(Optional.of(new OwnLateness(number("10"), "storm"))),
+                new Decision.Moderate(number("-1.5"), "counted twice"), new Decision.Assign("Rowan"),
+                Decision.Settle.ZERO, new Decision.Seal())) {
+            Batch once = start.apply(decision.outlook(start, start.students()).edit().orElseThrow());
+            assertEquals(Optional.empty(), decision.outlook(once, once.students()).edit(), decision.toString());
+        }
+        assertEquals(Optional.empty(),
+                new Decision.Moderate(BigDecimal.ZERO, "").outlook(start, start.students()).edit(),
+                "none to begin with");
+        assertEquals(Optional.empty(), new Decision.Late(Optional.empty()).outlook(start, start.students()).edit());
+    }
+
+    @Test
+    void pointsOnACriterionWithLevelsChooseTheLevel() {
+        Batch batch = Classes.of(7, 0).apply(new Edit.Enrol(new Student(new StudentKey("new"), "", "New", "A")));
+        StudentKey student = new StudentKey("new");
+        Batch after = batch.apply(new Decision.Settle(Judgement.of(number("3"))).outlook(batch, List.of(student))
+                .edit()
+                .orElseThrow());
+        assertEquals("l2", after.submission(student).scores().judgement("c3").level());
+        assertEquals("", after.submission(student).scores().judgement("c1").level());
+    }
+
+    @Test
+    void aSpreadOfTwoIsOne() {
+        Batch batch = Classes.of(7, 0);
+        for (String[] one : new String[][]{{"a", "2"}, {"b", "6"}}) {
+            StudentKey student = new StudentKey(one[0]);
+            batch = batch.apply(new Edit.Enrol(new Student(student, "", one[0], "A")));
+            for (String criterion : List.of("c1", "c2", "c3")) {
+                batch = batch.apply(new Edit.SetScore(student, criterion, Optional.of(number(
+                        criterion.equals("c1") ? one[1] : "1"))));
+            }
+        }
+        Batch after = batch.apply(new Decision.Spread(number("12"), number("1")).outlook(batch, List.of())
+                .edit()
+                .orElseThrow());
+        assertEquals(0, after.result(new StudentKey("a")).value().compareTo(number("11.29")));
+        assertEquals(0, after.result(new StudentKey("b")).value().compareTo(number("12.71")));
     }
 }

@@ -16,6 +16,7 @@ import org.epiglyph.core.Message;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.Submission;
+import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
 import org.junit.jupiter.api.Test;
 
@@ -96,7 +97,7 @@ class ScorePlanTest {
         Batch batch = unscored(3);
         for (String key : List.of("K-1", "K-2")) {
             batch = batch.apply(new Edit.Enrol(
-                    new org.epiglyph.core.roster.Student(new StudentKey(key), "Lin", "Sato", "A")));
+                    new Student(new StudentKey(key), "Lin", "Sato", "A")));
         }
         ScorePlan plan = new Pasted(List.of(List.of("Lin Sato", "1"), List.of("Given1 Family1", "2"),
                 List.of("Family2, Given2", "3"), List.of("K-1", "4"), List.of("Nobody", "4"), List.of("k-1", "5")))
@@ -140,5 +141,51 @@ class ScorePlanTest {
                 .stream()
                 .map(s -> columns.stream().map(c -> c.cell(batch, s).text()).toList())
                 .toList();
+    }
+
+    @Test
+    void whatIsTypedIntoOneCellIsThatCells() {
+        Batch batch = Classes.of(7, 3)
+                .apply(new Edit.Enrol(
+                        new Student(new StudentKey("new"), "", "New", "A")));
+        ScorePlan plan = ScorePlan.typed(batch, new StudentKey("new"), CRITERIA.getFirst(), "6.5");
+        assertEquals(1, plan.changes().size());
+        assertEquals(new StudentKey("new"), plan.changes().getFirst().student());
+        assertEquals(Optional.of(Classes.number("6.5")), plan.changes().getFirst().to().points());
+        assertEquals(1, ScorePlan.typed(batch, new StudentKey("new"), CRITERIA.getFirst(), "99").refused().size());
+    }
+
+    @Test
+    void linesWithoutAnythingAreNothingAndCellsBeyondTheLastColumnAreRefused() {
+        Batch batch = Classes.of(7, 0);
+        for (int i = 0; i < 3; i++) {
+            batch = batch.apply(new Edit.Enrol(
+                    new Student(new StudentKey("new" + i), "", "New" + i, "A")));
+        }
+        List<List<String>> rows = List.of(List.of("", " "), List.of(), List.of("", "", "", "4"));
+        ScorePlan plan = new Pasted(rows).plan(batch, batch.students(), CRITERIA);
+        assertEquals(List.of(), plan.changes());
+        assertEquals(List.of("4"), plan.refused().stream().map(ScorePlan.Refused::typed).toList());
+        ScorePlan below = new Pasted(List.of(List.of("1"), List.of("1"), List.of("1"), List.of("1"), List.of(" ")))
+                .plan(batch, batch.students(), CRITERIA);
+        assertEquals(List.of("1"), below.refused()
+                .stream()
+                .filter(r -> r.where().equals(below.refused().getLast().where()))
+                .map(ScorePlan.Refused::typed)
+                .toList(), "the fourth row has no student");
+    }
+
+    @Test
+    void namesDecideOnlyIfMostRowsHaveOne() {
+        Batch batch = Classes.of(7, 4);
+        String key = batch.students().getFirst().value();
+        String other = batch.students().get(1).value();
+        ScorePlan half = new Pasted(List.of(List.of(key, "1"), List.of("nobody", "2"))).plan(batch, batch.students(),
+                CRITERIA);
+        assertEquals(2, half.refused().stream().filter(r -> List.of(key, "nobody").contains(r.typed())).count(),
+                "half of the rows: the first column is a column of scores");
+        ScorePlan most = new Pasted(List.of(List.of(key, "1"), List.of("nobody", "2"), List.of(other, "3"),
+                List.of("", "4"))).plan(batch, batch.students(), CRITERIA);
+        assertEquals(List.of("nobody", ""), most.refused().stream().map(ScorePlan.Refused::where).toList());
     }
 }

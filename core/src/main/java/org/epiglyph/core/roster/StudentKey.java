@@ -5,16 +5,11 @@ package org.epiglyph.core.roster;
  *
  * @param value never blank
  */
-public record StudentKey(String value) implements Comparable<StudentKey> {
+public record StudentKey(String value) {
     public StudentKey {
         if (value.isBlank()) {
             throw new IllegalArgumentException("A student's key may not be blank");
         }
-    }
-
-    @Override
-    public int compareTo(StudentKey other) {
-        return value.compareTo(other.value);
     }
 
     @Override

@@ -106,4 +106,33 @@ class CourseTest {
         assertThat(new Course(List.of(part(first, "1"), part(second, "2"))).average(ADA))
                 .isEqualTo(new Course(List.of(part(first, w), part(second, String.valueOf(2 * weight)))).average(ADA));
     }
+
+    @Test
+    void aBatchThatChangesTakesTheOldOnesPlaceAndKeepsItsWeight() {
+        Course course = course();
+        Batch before = course.parts().getLast().batch();
+        Course now = course.with(before, scored(before, LATER, 10, 10));
+        assertThat(now.average(LATER)).contains(new BigDecimal("100.0"));
+        assertThat(now.parts().getLast().weight()).isEqualTo(new BigDecimal("3"));
+        assertThat(now.parts().getFirst()).isSameAs(course.parts().getFirst());
+    }
+
+    @Test
+    void withoutADueTimeABatchComesLastAndOfOneDayTheTitleDecides() {
+        Batch open = batch("A", 1, List.of(ADA), "Method");
+        open = open.apply(new Edit.ChangeTask(
+                open.task().withTimes(Optional.empty(), open.task().grace(), open.task().extensions())));
+        assertThat(new Course(List.of(part(open, "1"), part(batch("C", 2, List.of(ADA), "Method"), "1"),
+                part(batch("B", 2, List.of(ADA), "Method"), "1"))).parts())
+                .extracting(p -> p.batch().task().title())
+                .containsExactly("B", "C", "A");
+    }
+
+    @Test
+    void ofTwoCriteriaOfOneNameTheFirstIsFollowed() {
+        Batch twice = scored(batch("First", 1, List.of(ADA), "Method", "method "), ADA, 2, 9);
+        Batch once = scored(batch("Second", 2, List.of(ADA), "Method"), ADA, 5);
+        assertThat(new Course(List.of(part(twice, "1"), part(once, "1"))).recurring(ADA)).containsExactly(
+                new Course.Recurring("Method", Map.of(0, new BigDecimal("20.0"), 1, new BigDecimal("50.0"))));
+    }
 }

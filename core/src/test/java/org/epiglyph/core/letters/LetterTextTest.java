@@ -3,6 +3,9 @@ package org.epiglyph.core.letters;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.math.BigDecimal;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Map;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -100,5 +103,23 @@ class LetterTextTest {
         assertThat(replied.submission(Batches.ADA).sealed()).as("a reply opens nothing").isTrue();
         assertThat(replied.apply(asked.inverse(reply)).submission(Batches.ADA).correspondence())
                 .isEqualTo(asked.submission(Batches.ADA).correspondence());
+    }
+
+    @Test
+    void theDueTimeIsTheStudentsOwn() {
+        LetterText text = new LetterText("s", "{due}");
+        assertThat(text.to(scored(), scored().submission(Batches.ADA)).body()).contains("13 March 2026")
+                .contains("18:00");
+        Batch later = scored().apply(new Edit.ChangeTask(scored().task()
+                .withTimes(scored().task().due(),
+                        Duration.ZERO, Map.of(Batches.ADA, Instant.parse("2026-03-20T12:00:00Z")))));
+        assertThat(text.to(later, later.submission(Batches.ADA)).body()).contains("20 March 2026");
+    }
+
+    /** The expected digest is that of coreutils' sha256sum over the two lines. */
+    @Test
+    void theDigestIsThatOfSubjectAndBody() {
+        assertThat(new Letter(Batches.three().submission(Batches.ADA).student(), "Subject", "Body", List.of()).digest())
+                .isEqualTo("ee0c09adcdb487b1c64d7e63dfeaf7eabc1fe5ffc7f6182b0541061e2610bb25");
     }
 }

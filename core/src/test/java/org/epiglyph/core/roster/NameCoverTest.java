@@ -1,5 +1,6 @@
 package org.epiglyph.core.roster;
 
+import static org.assertj.core.api.Assertions.assertThat;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertSame;
@@ -121,5 +122,13 @@ class NameCoverTest {
                 .map(Letters::folded)
                 .filter(p -> p.length() >= 3 && !p.equals("name"))
                 .forEach(p -> assertFalse(words.contains(p), left));
+    }
+
+    @Test
+    void whereNothingIdentifiesTheStudentTheTextStaysAsItIs() {
+        String text = "Nobody is named here, 3.4 m.";
+        assertThat(NameCover.of(new Student(new StudentKey("K-1"), "Ada", "Lind", "A")).cover(text)).isEqualTo(text);
+        NameCover nothing = NameCover.of(new Student(new StudentKey("-"), "", "-", "A"));
+        assertThat(nothing.cover(text)).isEqualTo(text);
     }
 }

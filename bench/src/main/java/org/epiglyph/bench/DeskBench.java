@@ -71,7 +71,9 @@ public final class DeskBench {
         TimeUnit.SECONDS.sleep(SETTLING_SECONDS);
         ink();
         margin();
+        Path pdf = pages(desk.model().student());
         new ScanBench(desk, world).run();
+        new ReopeningBench(desk, world).run(pdf);
     }
 
     /** Frames until the first page of a submission is sharp, not counting the frame in which it is requested. */
@@ -145,10 +147,14 @@ public final class DeskBench {
         MeasuredDesk.print("next-bare-ms", MeasuredDesk.percentile(bare, 0.5));
     }
 
+    private Path pages(StudentKey student) throws Exception {
+        Document first = desk.model().batch().submission(student).documents().getFirst();
+        return Camera.onInterface(() -> desk.program().openBatch().orElseThrow().folder().pages(first));
+    }
+
     private double bareMillis(StudentKey student) throws Exception {
         double scale = Camera.onInterface(() -> desk.roll().scale());
-        Document first = desk.model().batch().submission(student).documents().getFirst();
-        Path pdf = Camera.onInterface(() -> desk.program().openBatch().orElseThrow().folder().pages(first));
+        Path pdf = pages(student);
         long began = System.nanoTime();
         try (PDDocument document = Loader.loadPDF(pdf.toFile())) {
             new PDFRenderer(document).renderImage(0, (float) scale);

@@ -1,36 +1,24 @@
 package org.epiglyph.bench;
 
-import java.math.BigDecimal;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.time.Clock;
-import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Random;
 import java.util.function.Consumer;
-import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Edit;
-import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.marks.Head;
 import org.epiglyph.core.marks.Ink;
 import org.epiglyph.core.marks.Note;
 import org.epiglyph.core.marks.Remark;
 import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.page.PageRef;
-import org.epiglyph.core.phrases.Phrasebook;
-import org.epiglyph.core.roster.Student;
-import org.epiglyph.core.roster.StudentKey;
-import org.epiglyph.core.scoring.Criterion;
-import org.epiglyph.core.scoring.Judgement;
-import org.epiglyph.core.scoring.MarkScheme;
-import org.epiglyph.core.task.Task;
-import org.epiglyph.workspace.NewBatch;
 import org.epiglyph.workspace.Overview;
 import org.epiglyph.workspace.ShelfNote;
 import org.epiglyph.workspace.Workspace;
@@ -43,7 +31,6 @@ final class GrowthFigures {
     private static final int SHELF = 500;
     private static final int[] CLASSES = {26, 400, 1_000, 5_000};
     private static final int[] HISTORIES = {1_000, 10_000, 100_000, 300_000};
-    private static final int CRITERIA = 12;
     private static final int ROUNDS = 20_000;
     private static final int MARKS = 5_000;
     private final Path world;
@@ -65,44 +52,15 @@ final class GrowthFigures {
                         + ")");
     }
 
-    private static StudentKey key(int number) {
-        return new StudentKey("S-" + (10_000 + number));
-    }
-
-    private static Student student(int number) {
-        return new Student(key(number), "Given", "Name " + number, "ABCDEFGH".substring(number % 8, number % 8 + 1));
-    }
-
-    private static MarkScheme scheme() {
-        return new MarkScheme(IntStream.range(0, CRITERIA)
-                .mapToObj(i -> new Criterion("c" + i, "Criterion " + i, "", BigDecimal.TEN, BigDecimal.ONE))
-                .toList());
-    }
-
-    private static Task task() {
-        return new Task("t", "", "Growth", "", Optional.empty(), ZoneId.of("UTC"), BigDecimal.valueOf(120));
-    }
-
-    private static Batch batch(int students) {
-        return Batch.collected(task(), scheme(), Phrasebook.EMPTY, IntStream.range(0, students)
-                .mapToObj(i -> Submission.untouched(student(i), List.of()))
-                .toList());
-    }
-
-    private static Edit score(Random random, int students) {
-        return new Edit.Judge(key(random.nextInt(students)), "c" + random.nextInt(CRITERIA),
-                Judgement.of(BigDecimal.valueOf(random.nextInt(11))));
-    }
-
     private void classes(IntakeFigures.FigureSink say, Consumer<String> notes) {
         double[] micros = new double[CLASSES.length];
         for (int warming = 0; warming < 4; warming++) {
             for (int i = 0; i < CLASSES.length; i++) {
                 Random random = new Random(7);
-                Batch batch = batch(CLASSES[i]);
+                Batch batch = GrownBatch.inMemory(CLASSES[i]);
                 long from = System.nanoTime();
                 for (int round = 0; round < ROUNDS; round++) {
-                    batch = batch.apply(score(random, CLASSES[i]));
+                    batch = batch.apply(GrownBatch.score(random, CLASSES[i]));
                 }
                 micros[i] = (System.nanoTime() - from) / 1e3 / ROUNDS;
             }
@@ -113,12 +71,12 @@ final class GrowthFigures {
     }
 
     private static void marks(IntakeFigures.FigureSink say) {
-        Batch few = batch(26);
+        Batch few = GrownBatch.inMemory(26);
         Batch many = few;
         for (int i = 0; i < MARKS; i++) {
-            many = many.apply(new Edit.PlaceMark(key(1), note(i)));
+            many = many.apply(new Edit.PlaceMark(GrownBatch.key(1), note(i)));
         }
-        few = few.apply(new Edit.PlaceMark(key(1), note(0)));
+        few = few.apply(new Edit.PlaceMark(GrownBatch.key(1), note(0)));
         double[] micros = new double[2];
         for (int warming = 0; warming < 2; warming++) {
             micros[0] = removing(many, MARKS);
@@ -133,7 +91,7 @@ final class GrowthFigures {
         int rounds = 20_000;
         long from = System.nanoTime();
         for (int i = 0; i < rounds; i++) {
-            Edit edit = new Edit.RemoveMark(key(1), "m" + random.nextInt(marks));
+            Edit edit = new Edit.RemoveMark(GrownBatch.key(1), "m" + random.nextInt(marks));
             batch.inverse(edit);
             batch.apply(edit);
         }
@@ -148,12 +106,12 @@ final class GrowthFigures {
 
     private void histories(IntakeFigures.FigureSink say, Consumer<String> notes) throws Exception {
         double[] millis = new double[HISTORIES.length];
-        Path small = made("small", 26, HISTORIES[0]);
+        Path small = GrownBatch.make(folder("small"), 26, HISTORIES[0], Optional.empty());
         double least = opening(small);
-        Path large = made("large", 5_000, 0);
+        Path large = GrownBatch.make(folder("large"), 5_000, 0, Optional.empty());
         int there = 0;
         for (int i = 0; i < HISTORIES.length; i++) {
-            grow(large, 5_000, HISTORIES[i] - there);
+            GrownBatch.grow(large, 5_000, HISTORIES[i] - there);
             there = HISTORIES[i];
             millis[i] = opening(large);
         }
@@ -192,30 +150,8 @@ final class GrowthFigures {
         return (System.nanoTime() - from) / 1e6;
     }
 
-    private Path made(String name, int students, int changes) throws Exception {
-        Path folder = world.resolve("growth").resolve(name);
-        Files.createDirectories(folder.getParent());
-        try (NewBatch batch = NewBatch.at(folder)) {
-            for (int i = 0; i < students; i++) {
-                batch.add(student(i), List.of());
-            }
-            batch.place(task(), scheme(), Phrasebook.EMPTY);
-        }
-        grow(folder, students, changes);
-        return folder;
-    }
-
-    private static void grow(Path folder, int students, int changes) throws Exception {
-        Random random = new Random(changes);
-        try (Workspace workspace = Workspace.open(folder, Clock.systemUTC())) {
-            for (int done = 0; done < changes; done += 1_000) {
-                List<Edit> edits = new ArrayList<>();
-                for (int i = 0; i < Math.min(1_000, changes - done); i++) {
-                    edits.add(score(random, students));
-                }
-                workspace.editAll(edits);
-            }
-        }
+    private Path folder(String name) {
+        return world.resolve("growth").resolve(name);
     }
 
     /** The median of three. */

@@ -2,11 +2,13 @@ package org.epiglyph.core.ink;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.IntStream;
 import org.epiglyph.core.page.PagePoint;
 
 /** Cuts out the part of a path that lies within a circle, as an eraser does. */
 public final class InkCut {
-    private static final int STEPS = 24;
+    private static final int LEAST_STEPS = 24;
+    private static final int MOST_STEPS = 10_000;
     private static final int HALVINGS = 20;
 
     private InkCut() {}
@@ -52,8 +54,7 @@ public final class InkCut {
         double end = path.curves().size();
         double open = isInside(path, 0, centre, radius) ? -1 : 0;
         double before = 0;
-        for (int i = 1; i <= path.curves().size() * STEPS; i++) {
-            double place = i / (double) STEPS;
+        for (double place : places(path, radius)) {
             boolean inside = isInside(path, place, centre, radius);
             if (inside && open >= 0) {
                 add(pieces, path, open, border(path, before, place, centre, radius));
@@ -70,6 +71,17 @@ public final class InkCut {
             add(pieces, path, open, end);
         }
         return pieces;
+    }
+
+    /** Places close enough to each other that the path cannot pass through the circle between two of them. */
+    private static double[] places(InkPath path, double radius) {
+        return IntStream.range(0, path.curves().size()).boxed().flatMapToDouble(i -> {
+            Cubic curve = path.curves().get(i);
+            double length = startOf(path, i).distanceTo(curve.first()) + curve.first().distanceTo(curve.second())
+                    + curve.second().distanceTo(curve.end()); // no curve is longer than its control polygon
+            int steps = (int) Math.clamp(3 * length / radius, LEAST_STEPS, MOST_STEPS);
+            return IntStream.rangeClosed(1, steps).mapToDouble(n -> i + n / (double) steps);
+        }).toArray();
     }
 
     private static void add(List<Piece> pieces, InkPath path, double from, double to) {

@@ -3,6 +3,8 @@ package org.epiglyph.core.ink;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.Random;
+import java.util.ArrayList;
 import java.util.List;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
@@ -112,5 +114,86 @@ class HandPathTest {
             }
         }
         return winding;
+    }
+
+    @Test
+    void theSwellFollowsPressureAndSpeedCalmly() {
+        HandPath pressed = new HandPath();
+        assertThat(pressed.add(new PagePoint(0, 0), 0.5, 0)).isCloseTo(1.0, within(1e-9));
+        double next = pressed.add(new PagePoint(1, 0), 1.0, 8);
+        assertThat(next).as("on the way from 1.0 to 1.6").isGreaterThan(1.0).isLessThan(1.6);
+        assertThat(pressed.points()).containsExactly(new PagePoint(0, 0), new PagePoint(1, 0));
+        HandPath free = new HandPath();
+        assertThat(free.add(new PagePoint(0, 0), 0, 100)).as("no speed yet").isEqualTo(1.0);
+        double calm = (next - 1.0) / 0.6;
+        double still = free.add(new PagePoint(0, 0), 0, 110);
+        assertThat(still).as("at rest a fifth broader").isCloseTo(1.0 + 0.2 * calm, within(1e-9));
+        double half = free.add(new PagePoint(5, 0), 0, 120);
+        assertThat(half).as("half a point a millisecond: 0.9").isCloseTo(still + (0.9 - still) * calm, within(1e-9));
+        double fast = free.add(new PagePoint(105, 0), 0, 130);
+        assertThat(fast).as("never below 0.65").isCloseTo(half + (0.65 - half) * calm, within(1e-9));
+        assertThat(free.add(new PagePoint(105.5, 0), 0, 130)).as("two at once count as a millisecond")
+                .isCloseTo(fast + (0.9 - fast) * calm, within(1e-9));
+    }
+
+    @Test
+    void aSteeredLineIsAsLongAsTheHandsInEveryDirection() {
+        for (int eighth = 0; eighth < 8; eighth++) {
+            double angle = eighth * Math.PI / 4 + 0.2;
+            HandPath hand = new HandPath();
+            hand.add(new PagePoint(70, 30), 0, 0);
+            hand.add(new PagePoint(70 + 50 * Math.cos(angle), 30 + 50 * Math.sin(angle)), 0, 16);
+            PagePoint end = hand.straightEnd(true);
+            assertThat(end.x()).isCloseTo(70 + 50 * Math.cos(angle - 0.2), within(1e-9));
+            assertThat(end.y()).isCloseTo(30 + 50 * Math.sin(angle - 0.2), within(1e-9));
+        }
+    }
+
+    /** The outline is the line's width at every place and nothing beyond it, by the rule used for filling. */
+    @Property(tries = 60)
+    void theOutlineIsAsBroadAsTheLineAtEveryPlace(@ForAll long seed) {
+        Random random = new Random(seed);
+        List<PagePoint> places = new ArrayList<>();
+        List<Double> swell = new ArrayList<>();
+        for (int i = 0; i < 4; i++) {
+            places.add(new PagePoint(random.nextInt(80), random.nextInt(80)));
+            swell.add(0.5 + random.nextInt(10) / 10.0);
+        }
+        InkPath path = seed % 2 == 0
+                ? InkPath.through(places)
+                : new InkPath(places.get(0), List.of(
+                        new Cubic(places.get(1), places.get(2), places.get(3))));
+        List<Double> swells = swell.subList(0, path.curves().size() + 1);
+        List<InkPath> outlines = InkOutline.of(path, 8, swells);
+        List<PagePoint> line = path.flattened();
+        for (int i = 0; i < 300; i++) {
+            double x = random.nextDouble() * 110 - 15;
+            double y = random.nextDouble() * 110 - 15;
+            double beyond = beyond(line, swells, 4, x, y);
+            if (beyond < -0.15) {
+                assertThat(winding(outlines, x, y)).as("%s, %s", x, y).isNotZero();
+            } else if (beyond > 0.15) {
+                assertThat(winding(outlines, x, y)).as("%s, %s", x, y).isZero();
+            }
+        }
+    }
+
+    /** How far a place is beyond the broad line; negative within it. */
+    private static double beyond(List<PagePoint> line, List<Double> swell, double half, double x, double y) {
+        double least = Double.MAX_VALUE;
+        int steps = (line.size() - 1) / (swell.size() - 1);
+        for (int i = 0; i + 1 < line.size(); i++) {
+            for (int n = 0; n <= 200; n++) {
+                double t = n / 200.0;
+                double along = (i + t) / steps;
+                int joint = Math.min((int) along, swell.size() - 2);
+                double radius = half
+                        * (swell.get(joint) * (1 - along + joint) + swell.get(joint + 1) * (along - joint));
+                double px = line.get(i).x() * (1 - t) + line.get(i + 1).x() * t;
+                double py = line.get(i).y() * (1 - t) + line.get(i + 1).y() * t;
+                least = Math.min(least, Math.hypot(px - x, py - y) - radius);
+            }
+        }
+        return least;
     }
 }

@@ -88,4 +88,61 @@ class InkCutTest {
         assertThat(part.at(start, 0.5).distanceTo(curve.at(a, 0.5))).isLessThan(1e-9);
         assertThat(part.end().distanceTo(curve.at(a, 0.75))).isLessThan(1e-9);
     }
+
+    /** A steered line across the page is one curve; the eraser cuts it wherever it is put down. */
+    @Test
+    void aLongLineIsCutWhereverTheEraserIs() {
+        InkPath line = InkPath.through(new PagePoint(0, 0), new PagePoint(800, 0));
+        for (double x = 10; x < 790; x += 0.7) {
+            List<InkCut.Piece> pieces = InkCut.outside(line, new PagePoint(x, 0), 4);
+            assertThat(pieces).as("at %s", x).hasSize(2);
+            assertThat(pieces.getFirst().path().bounds().right()).isCloseTo(x - 4, within(1e-3));
+            assertThat(pieces.getLast().path().bounds().left()).isCloseTo(x + 4, within(1e-3));
+            assertThat(pieces.getLast().path().bounds().right()).isCloseTo(800, within(1e-9));
+        }
+        InkPath far = InkPath.through(new PagePoint(0, 0), new PagePoint(1e9, 0));
+        assertThat(InkCut.outside(far, new PagePoint(0, 0), 4)).as("a line out of all bounds takes no time").hasSize(1);
+    }
+
+    @Test
+    void anEraserAtAnEndLeavesTheRest() {
+        assertThat(InkCut.outside(LINE, new PagePoint(0, 0), 10)).singleElement()
+                .satisfies(p -> assertThat(p.path().start().x()).isCloseTo(10, within(1e-3)))
+                .satisfies(p -> assertThat(p.to()).isEqualTo(1));
+        assertThat(InkCut.outside(LINE, new PagePoint(100, 0), 10)).singleElement()
+                .satisfies(p -> assertThat(p.from()).isZero())
+                .satisfies(p -> assertThat(p.path().bounds().right()).isCloseTo(90, within(1e-3)));
+        assertThat(InkCut.outside(new InkPath(new PagePoint(5, 5), List.of()), new PagePoint(5, 8), 2)).hasSize(1);
+        assertThat(InkCut.outside(new InkPath(new PagePoint(5, 5), List.of()), new PagePoint(5, 7), 2)).isEmpty();
+    }
+
+    /** Every part of the path that the eraser does not reach stays, and nothing twice. */
+    @Property
+    void whatIsOutsideTheEraserStays(@ForAll("places") PagePoint a, @ForAll("places") PagePoint b,
+            @ForAll("places") PagePoint c, @ForAll("places") PagePoint eraser) {
+        InkPath path = InkFit.smooth(List.of(a, b, c), 0.25);
+        List<InkCut.Piece> pieces = InkCut.outside(path, eraser, 15);
+        PagePoint from = path.start();
+        for (int i = 0; i < path.curves().size(); i++) {
+            for (int n = 0; n <= 100; n++) {
+                double place = i + n / 100.0;
+                double distance = path.curves().get(i).at(from, n / 100.0).distanceTo(eraser);
+                long holding = pieces.stream().filter(p -> p.from() <= place && place <= p.to()).count();
+                if (distance > 15.1) {
+                    assertThat(holding).as("place %s", place).isOne();
+                } else if (distance < 14.4) {
+                    assertThat(holding).as("place %s", place).isZero();
+                }
+            }
+            from = path.curves().get(i).end();
+        }
+    }
+
+    @Test
+    void theSwellWithinACurveIsBetweenThatOfItsJoints() {
+        InkCut.Piece piece = new InkCut.Piece(LINE, 0.25, 2.5);
+        List<Double> swell = piece.swell(List.of(1.0, 2.0, 4.0, 8.0));
+        assertThat(swell).containsExactly(1.25, 2.0, 4.0, 6.0);
+        assertThat(new InkCut.Piece(LINE, 1, 3).swell(List.of(1.0, 2.0, 4.0, 8.0))).containsExactly(2.0, 4.0, 8.0);
+    }
 }

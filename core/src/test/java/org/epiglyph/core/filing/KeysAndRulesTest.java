@@ -109,8 +109,8 @@ class KeysAndRulesTest {
     void besideAKeyThatIsNobodysANameIsOnlyLikely() {
         Match match = ruled("<key>_<free>", "K-9999_Ingrid Marsh.pdf");
         assertThat(match.likely()).hasValue(MARSH);
-        assertThat(match.evidence().text()).isEqualTo("""
-                the name Ingrid Marsh is in the file name; but nobody in the class has the key K-9999""");
+        assertThat(match.evidence().text())
+                .isEqualTo("nobody in the class has the key K-9999; the name Ingrid Marsh is in the file name");
         assertThat(ruled("<key>_<free>", "K-9999_Marsh.pdf").evidence().text())
                 .isEqualTo("only the family name is in the path");
         assertThat(ruled("<key>_<free>", "K-9999_nobody.pdf").candidates()).isEmpty();

@@ -74,4 +74,18 @@ class PageGeometryTest {
         assertThat(page.toPdfX(new PagePoint(0, 0))).isEqualTo(20);
         assertThat(page.toPdfY(new PagePoint(0, 0))).isEqualTo(830);
     }
+
+    @Test
+    void aPageInLargerUnitsIsLargerAndTurnedIsUprightTheOtherWay() {
+        PageGeometry page = new PageGeometry(10, 20, 100, 300, 90, 2);
+        assertThat(page.width()).isEqualTo(200);
+        assertThat(page.height()).isEqualTo(600);
+        assertThat(page.shownWidth()).isEqualTo(600);
+        assertThat(page.shownHeight()).isEqualTo(200);
+        assertThat(page.uprightTurn()).isEqualTo(270);
+        assertThat(page.turnedBy(-90).rotation()).isZero();
+        assertThat(page.turnedBy(-90).uprightTurn()).isZero();
+        assertThat(page.turnedBy(180).rotation()).isEqualTo(270);
+        assertThat(page.turnedBy(180).uprightTurn()).isEqualTo(90);
+    }
 }

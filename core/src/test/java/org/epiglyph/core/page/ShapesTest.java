@@ -8,6 +8,7 @@ import java.util.List;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.DoubleRange;
+import net.jqwik.api.constraints.IntRange;
 import org.epiglyph.core.ink.Cubic;
 import org.epiglyph.core.ink.InkPath;
 import org.junit.jupiter.api.Test;
@@ -76,5 +77,57 @@ class ShapesTest {
         assertThatThrownBy(() -> new PageGeometry(0, 0, 100, 100, 45, 1)).hasMessageContaining("not 45");
         assertThat(new PageGeometry(0, 0, 100, 200, 270, 1).turnedBy(180).rotation()).isEqualTo(90);
         assertThat(new PageGeometry(0, 0, 100, 200, 0, 2).height()).isEqualTo(400);
+    }
+
+    /** By definition: the distance stays, and the direction turns by the angle, clockwise where y points down. */
+    @Property(tries = 200)
+    void aTurnKeepsTheDistanceAndTurnsTheDirection(@ForAll @DoubleRange(min = -500, max = 500) double x,
+            @ForAll @DoubleRange(min = -500, max = 500) double y, @ForAll @IntRange(min = -800, max = 800) int degrees,
+            @ForAll @DoubleRange(min = 0.1, max = 9) double factor) {
+        PagePoint about = new PagePoint(30, -70);
+        PagePoint place = new PagePoint(x, y);
+        PagePoint turned = place.turnedAbout(about, (double) degrees);
+        assertThat(turned.distanceTo(about)).isCloseTo(place.distanceTo(about), within(1e-6));
+        if (place.distanceTo(about) > 1) {
+            assertThat(Math.IEEEremainder(direction(about, turned) - direction(about, place) - degrees, 360))
+                    .isCloseTo(0, within(1e-6));
+        }
+        PagePoint scaled = place.scaledAbout(about, factor);
+        assertThat(scaled.distanceTo(about)).isCloseTo(factor * place.distanceTo(about), within(1e-6));
+        if (place.distanceTo(about) > 1) {
+            assertThat(Math.IEEEremainder(direction(about, scaled) - direction(about, place), 360))
+                    .isCloseTo(0, within(1e-6));
+        }
+    }
+
+    private static double direction(PagePoint from, PagePoint to) {
+        return Math.toDegrees(Math.atan2(to.y() - from.y(), to.x() - from.x()));
+    }
+
+    @Test
+    void aQuarterTurnIsExact() {
+        PagePoint place = new PagePoint(0.1, 0.7);
+        PagePoint about = new PagePoint(0.3, 0.2);
+        for (int quarter = -4; quarter <= 8; quarter++) {
+            assertThat(place.turnedAbout(about, quarter * 90.0))
+                    .isEqualTo(place.turnedAbout(about, Math.floorMod(quarter * 90, 360)));
+        }
+    }
+
+    @Test
+    void aBoxHoldsItsBorderAndNothingBeyondIt() {
+        PageBox box = new PageBox(10, 20, 30, 40);
+        for (PagePoint in : List.of(new PagePoint(10, 30), new PagePoint(40, 30), new PagePoint(20, 20),
+                new PagePoint(20, 60))) {
+            assertThat(box.contains(in)).as(in.toString()).isTrue();
+        }
+        for (PagePoint out : List.of(new PagePoint(9.9, 30), new PagePoint(40.1, 30), new PagePoint(20, 19.9),
+                new PagePoint(20, 60.1))) {
+            assertThat(box.contains(out)).as(out.toString()).isFalse();
+        }
+        for (PageBox touching : List.of(new PageBox(0, 20, 10, 40), new PageBox(40, 20, 10, 40),
+                new PageBox(10, 0, 30, 20), new PageBox(10, 60, 30, 20))) {
+            assertThat(box.overlaps(touching)).as(touching.toString()).isFalse();
+        }
     }
 }

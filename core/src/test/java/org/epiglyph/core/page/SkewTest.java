@@ -3,7 +3,9 @@ package org.epiglyph.core.page;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.Arrays;
 import java.util.Random;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -54,5 +56,54 @@ class SkewTest {
         int[] noise = new Random(3).ints((long) WIDTH * HEIGHT, 0, 0xffffff).toArray();
         assertThat(Skew.of(WIDTH, HEIGHT, noise)).isZero();
         assertThat(Skew.of(1, 1, new int[]{0})).isZero();
+    }
+
+    /** The tilt of writing in a colour on white. */
+    private static double tiltOf(int colour) {
+        double sin = Math.sin(Math.toRadians(3));
+        double cos = Math.cos(Math.toRadians(3));
+        int[] rgb = new int[WIDTH * HEIGHT];
+        for (int i = 0; i < rgb.length; i++) {
+            double x = i % WIDTH - WIDTH / 2.0;
+            double y = i / WIDTH - HEIGHT / 2.0;
+            rgb[i] = isInk(x * cos + y * sin + WIDTH / 2.0, y * cos - x * sin + HEIGHT / 2.0, 28) ? colour : 0xffffff;
+        }
+        return Skew.of(WIDTH, HEIGHT, rgb);
+    }
+
+    /** Ink is more than 30 of 255 darker than paper, by the weights of ITU-R BT.601 (from memory). */
+    @ParameterizedTest
+    @CsvSource({"0xe1e1e1, false", "0xe0e0e0, true", "0x9bffff, false", "0x96ffff, true", "0xffccff, false",
+            "0xffcaff, true", "0xffff00, false", "0xff0000ff, true"})
+    void inkIsDarkerThanPaperAsTheEyeSeesIt(String colour, boolean seen) {
+        assertThat(tiltOf(Long.decode(colour).intValue())).isCloseTo(seen ? 3 : 0, within(0.2));
+    }
+
+    @Test
+    void whatIsAtTheEdgeOfAScanSaysNothing() {
+        int[] rgb = new int[WIDTH * HEIGHT];
+        Arrays.fill(rgb, 0xffffff);
+        for (int x = 0; x < WIDTH; x++) {
+            for (int line = 0; line < 2; line++) {
+                int y = 4 + line * (HEIGHT - 40) + x * 20 / WIDTH; // the paper's edge, askew
+                rgb[Math.min(y, HEIGHT - 1) * WIDTH + x] = x % 30 < 3 ? 0 : 0xffffff;
+            }
+        }
+        assertThat(Skew.of(WIDTH, HEIGHT, rgb)).isZero();
+    }
+
+    /** Of a photograph of many pixels only some columns are looked at. */
+    @Test
+    void aLargePictureIsTiltedAsASmallOne() {
+        int scale = 3;
+        int[] rgb = new int[WIDTH * scale * HEIGHT * scale];
+        double sin = Math.sin(Math.toRadians(-2));
+        double cos = Math.cos(Math.toRadians(-2));
+        for (int i = 0; i < rgb.length; i++) {
+            double x = (double) (i % (WIDTH * scale)) / scale - WIDTH / 2.0;
+            double y = (double) (i / (WIDTH * scale)) / scale - HEIGHT / 2.0;
+            rgb[i] = isInk(x * cos + y * sin + WIDTH / 2.0, y * cos - x * sin + HEIGHT / 2.0, 28) ? 0 : 0xffffff;
+        }
+        assertThat(Skew.of(WIDTH * scale, HEIGHT * scale, rgb)).isCloseTo(-2, within(0.2));
     }
 }

@@ -54,4 +54,28 @@ class TextQueryTest {
         String text = "x ".repeat(before) + word + " y";
         assertThat(found(word, true, text)).contains(word);
     }
+
+    /** Stems have three letters and more, endings up to three; from five letters on one slip, from nine on two. */
+    @ParameterizedTest
+    @CsvSource({"tides, tideway, true", "tide, tideways, false", "tid, tide, false", "tides, ties, false",
+            "wave, weve, false", "waves, weves, true", "waves, wevesx, false", "harbours, hxrboxrs, false",
+            "harbourer, hxrboxrer, true", "harbourer, hxrboxrxr, false", "abcde, abdce, true",
+            "abcde, badce, false", "abcdefghi, badcefghi, true", "tables, tabular, false", "tables, tabulated, false",
+            "port, ports, true", "port, porters, true", "port, portfolio, false"})
+    void likeAreWordsOfOneStemAndWordsWithASlip(String wanted, String there, boolean similar) {
+        assertThat(found(wanted, true, there).isEmpty()).isNotEqualTo(similar);
+        assertThat(found(there, true, wanted).isEmpty()).as("and the other way around").isNotEqualTo(similar);
+    }
+
+    @Test
+    void nothingToLookForIsBlank() {
+        assertThat(new TextQuery(" ", true).isBlank()).isTrue();
+        assertThat(new TextQuery("a", true).isBlank()).isFalse();
+    }
+
+    @Test
+    void signsAloneAreSearchedToTheLetter() {
+        assertThat(found("=", true, "h = 4 m")).containsExactly("=");
+        assertThat(found("na na", true, "na na na na na")).as("without overlaps").containsExactly("na na", "na na");
+    }
 }

@@ -69,7 +69,7 @@ final class Decisions {
         return version.get() != begun;
     }
 
-    /** Shows another plan of the same source, keeping the selected row. */
+    /** Shows another plan of the same source, keeping the selected row, or the one in its place if it is gone. */
     void changeTo(CollectPlan other) {
         plan.set(other);
         changed();
@@ -78,6 +78,7 @@ final class Decisions {
     private void changed() {
         CollectPlan now = plan.get();
         FileRow before = chosen.get();
+        int at = rows.indexOf(before);
         List<FileRow> all = new ArrayList<>();
         now.questions().forEach(i -> all.add(new FileRow.Arrived(i)));
         now.items().stream().filter(i -> !now.isQuestion(i)).forEach(i -> all.add(new FileRow.Arrived(i)));
@@ -87,7 +88,13 @@ final class Decisions {
         rows.setAll(all.stream().filter(r -> filter.get().shows(r, now)).toList());
         version.set(version.get() + 1);
         if (before != null) {
-            rows.stream().filter(r -> isSame(r, before)).findFirst().ifPresent(chosen::set);
+            rows.stream()
+                    .filter(r -> isSame(r, before))
+                    .findFirst()
+                    .or(() -> rows.isEmpty()
+                            ? Optional.empty()
+                            : Optional.of(rows.get(Math.clamp(at, 0, rows.size() - 1))))
+                    .ifPresent(chosen::set);
         }
     }
 

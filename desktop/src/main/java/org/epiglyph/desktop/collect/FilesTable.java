@@ -22,6 +22,7 @@ import javafx.scene.control.Tooltip;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.epiglyph.carrier.CollectPlan;
 import org.epiglyph.core.roster.Student;
@@ -65,7 +66,9 @@ final class FilesTable {
         for (Button button : List.of(yesToLikely, setAside)) {
             button.managedProperty().bind(button.visibleProperty());
         }
-        HBox together = new HBox(yesToLikely, setAside);
+        Region between = new Region(); // so that neither button moves to the other's place
+        HBox.setHgrow(between, Priority.ALWAYS);
+        HBox together = new HBox(yesToLikely, between, setAside);
         together.getStyleClass().add("field-line");
         VBox.setVgrow(table, Priority.ALWAYS);
         root = new VBox(count, filterLine, table, together);

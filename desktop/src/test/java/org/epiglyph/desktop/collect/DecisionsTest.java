@@ -83,8 +83,16 @@ class DecisionsTest {
 
     @Test
     void likelyOnesAreAcceptedTogetherAndTheRestSetAside() {
+        decisions.rows()
+                .stream()
+                .filter(r -> r instanceof FileRow.Arrived(var i) && i.match().likely().isPresent())
+                .findFirst()
+                .ifPresent(decisions.chosenProperty()::set);
         decisions.acceptLikely();
         assertThat(decisions.countText()).isEqualTo("30 files: 23 matched, 4 to decide, 3 stored as they are");
+        assertThat(decisions.rows()).as("what is chosen is what the list shows")
+                .contains(decisions.chosenProperty().get());
+        assertThat(plan.get().isQuestion(decisions.chosenItem().orElseThrow())).isTrue();
         decisions.setAsideRest();
         assertThat(decisions.countText()).isEqualTo("30 files: 23 matched, 4 set aside by you, 3 stored as they are");
         assertThat(plan.get().questions()).isEmpty();

@@ -70,16 +70,17 @@ class ClassReportTest {
                                 Batches.three().submission(Batches.ADA).documents())),
                 new Edit.Moderate(Batches.ADA, Optional.of(new Moderation(BigDecimal.valueOf(2), "second marker"))),
                 new Edit.PlaceMark(Batches.ADA, Batches.note("a", "d1", 0, "Why?")),
+                new Edit.PlaceMark(Batches.ADA, Batches.note("w", "d1", 0, "Where?")),
                 new Edit.PlaceMark(Batches.ADA, Batches.note("b", "d1", 0, "")),
                 new Edit.PlaceMark(Batches.ADA, Batches.note("c", "d1", 0, "")
                         .withRemark(new Remark("copied?", Audience.PRIVATE, ""))));
         assertThat(row(scored, 0).subList(4, 16)).containsExactly("scored", "2026-03-14T18:00:00Z", "1 day late", "#6",
-                "#1", "#9", "#12", "#75", "", "2: second marker", "#1", "");
+                "#1", "#9", "#12", "#75", "", "2: second marker", "#2", "");
         Batch back = with(scored,
                 new Edit.Moderate(Batches.ADA, Optional.of(new Moderation(BigDecimal.ONE, " "))),
                 new Edit.Seal(Batches.ADA),
                 new Edit.RecordReceipt(Batches.ADA, Optional.of(new Receipt("R", AT, "d", "v"))));
-        assertThat(row(back, 0).subList(9, 16)).containsExactly("#8", "#12", "#66.67", "", "1", "#1", AT.toString());
+        assertThat(row(back, 0).subList(9, 16)).containsExactly("#8", "#12", "#66.67", "", "1", "#2", AT.toString());
         assertThat(row(with(back, new Edit.OpenAgain(Batches.ADA), score("c2", 2)), 0)).last()
                 .as("what has changed since is not handed back")
                 .isEqualTo("");

@@ -3,13 +3,17 @@ package org.epiglyph.core.feedback;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.math.BigDecimal;
+import java.time.Instant;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Batches;
+import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.batch.HandIn;
+import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.feedback.FeedbackSheet.Part;
 import org.epiglyph.core.marks.Audience;
 import org.epiglyph.core.marks.Mark;
@@ -18,9 +22,11 @@ import org.epiglyph.core.marks.Remark;
 import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.core.scoring.Criterion;
+import org.epiglyph.core.scoring.GradeScale;
 import org.epiglyph.core.scoring.Judgement;
 import org.epiglyph.core.scoring.Manner;
 import org.epiglyph.core.scoring.MarkScheme;
+import org.epiglyph.core.scoring.Rules;
 import org.epiglyph.core.scoring.Standing;
 import org.epiglyph.core.spoken.Span;
 import org.epiglyph.core.spoken.SpokenPlace;
@@ -138,5 +144,32 @@ class FeedbackSheetTest {
                 .ignoringFields("legend")
                 .isEqualTo(full);
         assertThat(full.without(EnumSet.allOf(Part.class)).result()).hasValue("7 of 12");
+    }
+
+    @Test
+    void marksOnAHandInThatDoesNotCountAreNotTold() {
+        FeedbackSheet sheet = sheet(Batches.ADA, place(Batches.ADA, "old", "d1", 0, 40, "On the first."),
+                new Edit.ReceiveHandIn(Batches.ADA,
+                        new HandIn(2, Optional.of(Instant.parse("2026-03-14T18:00:00Z")), "",
+                                List.of(new Document("d9", "d9.pdf", "0".repeat(64), 9, new Pages.Ready(1, ""), "")))),
+                place(Batches.ADA, "new", "d9", 0, 40, "On the second."));
+        assertThat(sheet.remarks()).containsExactly(new FeedbackSheet.PageRemarks("", 1, List.of("On the second.")));
+        assertThat(sheet.lateness()).hasValue("1 day late");
+        assertThat(sheet.without(Set.of(Part.LATENESS))).returns(Optional.empty(), FeedbackSheet::lateness)
+                .usingRecursiveComparison()
+                .ignoringFields("lateness")
+                .isEqualTo(sheet);
+    }
+
+    @Test
+    void aGradeIsToldOnceEverythingIsScored() {
+        Edit graded = new Edit.ChangeScheme(Batches.three()
+                .scheme()
+                .withRules(
+                        Rules.USUAL.withGrades(Optional.of(GradeScale.READY.getLast()))),
+                List.of());
+        assertThat(sheet(Batches.ADA, graded, score(Batches.ADA, "c1", 8)).grade()).isEmpty();
+        assertThat(sheet(Batches.ADA, graded, score(Batches.ADA, "c1", 8), score(Batches.ADA, "c2", 1)).grade())
+                .hasValue("Pass");
     }
 }

@@ -7,6 +7,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Function;
+import javafx.geometry.BoundingBox;
+import javafx.geometry.Bounds;
+import javafx.geometry.Rectangle2D;
 import javafx.scene.Group;
 import javafx.scene.Node;
 import javafx.scene.canvas.Canvas;
@@ -17,6 +20,7 @@ import javafx.scene.shape.FillRule;
 import javafx.scene.shape.StrokeLineCap;
 import javafx.scene.shape.StrokeLineJoin;
 import javafx.scene.transform.Affine;
+import javafx.scene.transform.NonInvertibleTransformException;
 import org.epiglyph.core.ink.Cubic;
 import org.epiglyph.core.ink.InkPath;
 import org.epiglyph.core.marks.Drawn;
@@ -141,16 +145,36 @@ final class MarkPainter {
         if (boxes.isEmpty()) {
             return;
         }
-        PageBox area = PageBox.around(boxes).expandedBy(2);
+        Rectangle2D pixels = wholePixels(PageBox.around(boxes).expandedBy(2));
+        PageBox area = fromCanvas(pixels);
         GraphicsContext g = canvas.getGraphicsContext2D();
         g.save();
-        g.setTransform(toCanvas);
+        g.setTransform(1, 0, 0, 1, 0, 0);
         g.beginPath();
-        g.rect(area.left(), area.top(), area.width(), area.height());
+        g.rect(pixels.getMinX(), pixels.getMinY(), pixels.getWidth(), pixels.getHeight());
         g.clip();
-        g.clearRect(area.left(), area.top(), area.width(), area.height());
+        g.clearRect(pixels.getMinX(), pixels.getMinY(), pixels.getWidth(), pixels.getHeight());
+        g.setTransform(toCanvas);
         shown.stream().filter(m -> m.bounds().overlaps(area)).forEach(m -> paint(g, m));
         g.restore();
+    }
+
+    /** The canvas clears nothing within a clip that ends inside a pixel, when it is drawn in software. */
+    private Rectangle2D wholePixels(PageBox area) {
+        Bounds covered = toCanvas.transform(new BoundingBox(area.left(), area.top(), area.width(), area.height()));
+        double left = Math.floor(covered.getMinX());
+        double top = Math.floor(covered.getMinY());
+        return new Rectangle2D(left, top, Math.ceil(covered.getMaxX()) - left, Math.ceil(covered.getMaxY()) - top);
+    }
+
+    private PageBox fromCanvas(Rectangle2D pixels) {
+        try {
+            Bounds area = toCanvas.inverseTransform(new BoundingBox(pixels.getMinX(), pixels.getMinY(),
+                    pixels.getWidth(), pixels.getHeight()));
+            return new PageBox(area.getMinX(), area.getMinY(), area.getWidth(), area.getHeight());
+        } catch (NonInvertibleTransformException e) {
+            throw new IllegalStateException(e); // a page as shown has sides above 0
+        }
     }
 
     private void paint(List<Mark> marks) {

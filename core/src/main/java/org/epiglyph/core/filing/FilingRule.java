@@ -207,7 +207,7 @@ public record FilingRule(String name, int level, List<Part> parts) {
     }
 
     /** The separator before the free part may be missing if the name ends with its locked part. */
-    private static Pattern pattern(List<Part> parts) {
+    static Pattern pattern(List<Part> parts) {
         StringBuilder regex = new StringBuilder();
         int last = parts.size() - 1;
         boolean parted = last > 0 && parts.get(last - 1) instanceof Part.Fixed;

@@ -6,11 +6,15 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.epiglyph.core.roster.Roster;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 class FilingRuleTest {
     private static final int FILE = FilingRule.FILE;
@@ -178,6 +182,7 @@ class FilingRuleTest {
         assertThat(FilingRule.of("r", FILE, "<key><free>").written()).as("the free part needs none")
                 .isEqualTo("<key><free>");
         assertThat(FilingRule.of("r", FILE, "a<key>").written()).isEqualTo("a<key><free>");
+        assertThat(FilingRule.of("r", FILE, "<key>_").written()).isEqualTo("<key>_<free>");
     }
 
     // --- learning
@@ -269,5 +274,27 @@ class FilingRuleTest {
         assertThat(learnt.rule().written()).isEqualTo("<key>_<free>");
         assertThat(learnt.fits()).isEqualTo(1000);
         assertThat(learnt.of()).isEqualTo(1000);
+    }
+
+    private static String read(String rule, String name) {
+        Matcher matcher = FilingRule.pattern(FilingRule.of("r", FILE, rule).parts()).matcher(name);
+        if (!matcher.matches()) {
+            return "none";
+        }
+        return IntStream.rangeClosed(1, matcher.groupCount())
+                .mapToObj(matcher::group)
+                .map(g -> g == null ? "-" : g)
+                .collect(Collectors.joining("|"));
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = ';', value = {"<key>_<free>; a_b_c; a|b_c", "<key>_<free>; a; a|-", "<key>_<free>; a_; a|",
+            "<key><free>; abc; abc|", "x<key><free>; xabc; abc|", "x<key><free>; abc; none",
+            "<key>_<family><free>; a_b_c; a|b_c|", "<key>_<initials><free>; a_BCd; a|BCd|",
+            "<key>_<hand-in><free>; a_1234; a|123|4", "<key>_<hand-in>.<free>; a_12.b; a|12|b",
+            "<key>_<hand-in>.<free>; a_12; a|12|-", "(<key>)<free>; (a)b; a|b", "(<key>)<free>; (a; a|-",
+            "a.b<key>_<free>; axb1_; none", "<family>, <given>_<free>; a, b_c; a|b|c"})
+    void aNameIsReadPartByPart(String rule, String name, String parts) {
+        assertThat(read(rule, name)).isEqualTo(parts);
     }
 }

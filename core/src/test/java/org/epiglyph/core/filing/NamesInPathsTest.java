@@ -229,4 +229,41 @@ class NamesInPathsTest {
         }
         return text.toString();
     }
+
+    @Test
+    void whoHasBothWordsComesBeforeThoseWhoHaveOne() {
+        Matching three = matching(student("a", "Ada", "Alfa Beta"), student("b", "Ben", "Alfa Gama"),
+                student("c", "Cleo", "Alfa Delta"), student("d", "Dan", "Alfa Epsi"));
+        for (String[] one : new String[][]{{"beta", "a"}, {"gama", "b"}, {"delta", "c"}, {"epsi", "d"}}) {
+            Match match = three.match(one[0] + " alfa.pdf");
+            assertThat(candidates(match)).as(one[0]).startsWith(one[1]).hasSize(4);
+            assertThat(match.evidence().text()).isEqualTo("only a part of the name is in the path");
+        }
+    }
+
+    @Test
+    void aFamilyNameWrittenTogetherIsTheOwnersToo() {
+        Matching class_ = matching(student("K-1001", "Ada", "Van Dyk"), student("K-1002", "Bea", "Holm"),
+                student("K-1003", "Cleo", "Van Dyk"));
+        assertThat(class_.match("K-1001_vandyk for Bea Holm.pdf").student()).hasValue(new StudentKey("K-1001"));
+        assertThat(class_.match("K-1002_vandyk for Bea Holm.pdf").student()).hasValue(new StudentKey("K-1002"));
+        assertThat(candidates(class_.match("K-1001_cleo vandyk.pdf"))).containsExactly("K-1001", "K-1003");
+        assertThat(class_.match("K-1001_cleo vandyk.pdf").student()).isEmpty();
+    }
+
+    @Test
+    void aMisspeltNameBesideAWordOfAnotherIsTheMisspeltOnes() {
+        Matching two = matching(student("a", "Nora", "Dahlgren"), student("b", "Olaf", "Tidal Basin"));
+        assertThat(two.match("Norra Dahlgrem tidal.pdf").likely()).hasValue(new StudentKey("a"));
+        assertThat(candidates(two.match("tidal.pdf"))).containsExactly("b");
+    }
+
+    @Test
+    void aNameWrittenAsOneWordInSmallLettersIsWhole() {
+        for (String path : List.of("nilsakebergstrom.pdf", "bergstromnilsake.pdf")) {
+            assertThat(class_.match(path).student()).as(path).hasValue(new StudentKey("k-1"));
+            assertThat(evidence(path)).contains("written in plain letters");
+        }
+        assertThat(class_.match("nilsbergstrom.pdf").student()).as("a given name is missing").isEmpty();
+    }
 }

@@ -48,6 +48,16 @@ public record InkPath(PagePoint start, List<Cubic> curves) {
         return points;
     }
 
+    /** Its length along the centre line, in points. */
+    public double length() {
+        List<PagePoint> points = flattened();
+        double length = 0;
+        for (int i = 1; i < points.size(); i++) {
+            length += points.get(i - 1).distanceTo(points.get(i));
+        }
+        return length;
+    }
+
     /** The box around the path's centre line, without its width. */
     public PageBox bounds() {
         List<PagePoint> points = flattened();

@@ -56,6 +56,7 @@ class ShapesTest {
         assertThat(line.distanceTo(new PagePoint(50, 7))).isCloseTo(7, within(1e-9));
         assertThat(line.distanceTo(new PagePoint(103, 4))).isCloseTo(5, within(1e-9));
         assertThat(line.bounds()).isEqualTo(new PageBox(0, 0, 100, 0));
+        assertThat(line.length()).isCloseTo(100, within(1e-9));
         assertThat(line.movedBy(1, 2).start()).isEqualTo(new PagePoint(1, 2));
         assertThat(line.turnedAbout(new PagePoint(0, 0), 90).curves().getLast().end().distanceTo(new PagePoint(0, 100)))
                 .isLessThan(1e-9);

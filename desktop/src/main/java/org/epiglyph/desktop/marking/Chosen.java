@@ -248,7 +248,7 @@ public final class Chosen {
         }
         List<Edit> edits = new ArrayList<>();
         Stroke longest = pieces.stream()
-                .max(java.util.Comparator.comparingInt(p -> p.path().curves().size()))
+                .max(java.util.Comparator.comparingDouble(p -> p.path().length()))
                 .orElseThrow();
         edits.add(new Edit.ChangeMark(model.student(), longest));
         for (Stroke piece : pieces) {

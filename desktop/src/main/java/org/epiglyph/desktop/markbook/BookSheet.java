@@ -53,7 +53,7 @@ final class BookSheet extends Region {
         this.opener = opener;
         this.cursor = new SheetCursor(model);
         this.heads = new SheetHeads(model);
-        this.layout = new SheetLayout(List.of(), 0, 1, 1);
+        this.layout = new SheetLayout(List.of(), 0, 1, 1, _ -> 0);
         editor = new CellEditor(this::typed, this::requestFocus);
         getStyleClass().add("book-sheet");
         setId("book-sheet");
@@ -105,7 +105,8 @@ final class BookSheet extends Region {
 
     private SheetLayout layout(double x, double y) {
         SheetLayout made = new SheetLayout(model.columns(), model.rows().size(), Math.max(1, getWidth() - BAR),
-                Math.max(1, getHeight() - BAR));
+                Math.max(1, getHeight() - BAR),
+                c -> SheetPainter.headingWidth(c, model.batch().scheme(), fitted));
         made.scrollTo(x, y);
         return made;
     }

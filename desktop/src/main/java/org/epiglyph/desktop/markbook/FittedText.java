@@ -1,6 +1,7 @@
 package org.epiglyph.desktop.markbook;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -13,6 +14,10 @@ final class FittedText {
     /** More letters than fit into any column. */
     private static final int MOST_LETTERS = 300;
     private final Map<Fitting, List<String>> fitted = new HashMap<>();
+
+    private final Map<Worded, Double> longest = new HashMap<>();
+
+    private record Worded(String text, Font font) {}
 
     /** @param lines how many there may be */
     private record Fitting(String text, Font font, int width, int lines) {}
@@ -27,6 +32,15 @@ final class FittedText {
     /** At most two lines; the second may be too long. */
     List<String> lines(String text, Font font, double width) {
         return fitted.computeIfAbsent(new Fitting(text, font, (int) width, 2), _ -> broken(text, font, width));
+    }
+
+    /** The width of the longest word. */
+    double longestWord(String text, Font font) {
+        return longest.computeIfAbsent(new Worded(text, font),
+                _ -> Arrays.stream(Form.line(text, MOST_LETTERS).split(" "))
+                        .mapToDouble(word -> length(word, font))
+                        .max()
+                        .orElse(0));
     }
 
     /** Text in brackets at the end distinguishes students of the same name, and stays. */

@@ -3,6 +3,7 @@ package org.epiglyph.desktop.markbook;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.ToDoubleFunction;
 import org.epiglyph.core.markbook.Column;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.MarkScheme;
@@ -18,6 +19,7 @@ final class SheetLayout {
     static final double HEAD = 96;
     static final double FOOT = 78;
     private static final double SCORE = 76;
+    private static final double WIDEST_SCORE = 124;
     private final List<Column> columns;
     private final int rows;
     private final double[] lefts;
@@ -27,23 +29,25 @@ final class SheetLayout {
     private double scrollY;
 
     /**
-     * @param width  the available width
-     * @param height the available height
+     * @param width    the available width
+     * @param height   the available height
+     * @param headings the width that the longest word above a column of scores needs
      */
-    SheetLayout(List<Column> columns, int rows, double width, double height) {
+    SheetLayout(List<Column> columns, int rows, double width, double height, ToDoubleFunction<Column> headings) {
         this.columns = columns;
         this.rows = rows;
         this.width = width;
         this.height = height;
         lefts = new double[columns.size() + 1];
         for (int i = 0; i < columns.size(); i++) {
-            lefts[i + 1] = lefts[i] + width(columns.get(i));
+            lefts[i + 1] = lefts[i] + width(columns.get(i), headings);
         }
     }
 
-    static double width(Column column) {
+    private static double width(Column column, ToDoubleFunction<Column> headings) {
         return switch (column) {
-            case Column.OfCriterion _,Column.OfSection _,Column.Drawn _ -> SCORE;
+            case Column.OfCriterion _,Column.OfSection _,Column.Drawn _ ->
+                Math.clamp(headings.applyAsDouble(column), SCORE, WIDEST_SCORE);
             case Column.Fact fact -> switch (fact) {
                 case KEY -> 104;
                 case SECTION -> 84;

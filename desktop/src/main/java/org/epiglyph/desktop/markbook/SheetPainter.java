@@ -217,6 +217,11 @@ final class SheetPainter {
         }
     }
 
+    /** The width of a column whose heading is not shortened, as far as its longest word decides. */
+    static double headingWidth(Column column, MarkScheme scheme, FittedText fitted) {
+        return Math.ceil(fitted.longestWord(heading(column, scheme), SMALL)) + PAD + 5;
+    }
+
     /** The heading of a column. */
     static String heading(Column column, MarkScheme scheme) {
         return switch (column) {

@@ -22,7 +22,7 @@ class SheetLayoutTest {
             @ForAll @IntRange(min = 1, max = 60) int columns, @ForAll @IntRange(min = 400, max = 2000) int width,
             @ForAll @IntRange(min = 300, max = 1200) int height, @ForAll @IntRange(max = 4999) int row,
             @ForAll @IntRange(max = 59) int column) {
-        SheetLayout layout = new SheetLayout(columns(columns), rows, width, height);
+        SheetLayout layout = new SheetLayout(columns(columns), rows, width, height, _ -> 0);
         int atRow = row % rows;
         int atColumn = column % columns;
         layout.reveal(atRow, atColumn);
@@ -37,7 +37,7 @@ class SheetLayoutTest {
 
     @Test
     void scrollingEndsWhereThereIsNothingMore() {
-        SheetLayout layout = new SheetLayout(columns(40), 5000, 1000, 700);
+        SheetLayout layout = new SheetLayout(columns(40), 5000, 1000, 700, _ -> 0);
         layout.scrollTo(1e9, 1e9);
         assertThat(layout.afterLastRow()).isEqualTo(5000);
         assertThat(layout.left(39) + layout.width(39)).isEqualTo(1000);
@@ -49,9 +49,23 @@ class SheetLayoutTest {
 
     @Test
     void aClassOfNobodyHasNoRows() {
-        SheetLayout layout = new SheetLayout(columns(3), 0, 800, 600);
+        SheetLayout layout = new SheetLayout(columns(3), 0, 800, 600, _ -> 0);
         assertThat(layout.rowAt(SheetLayout.HEAD + 5)).isEmpty();
         assertThat(layout.foot()).isEqualTo(SheetLayout.HEAD);
         assertThat(layout.afterLastRow()).isZero();
+    }
+
+    @Test
+    void aColumnOfScoresIsAsWideAsItsLongestWordWithinLimits() {
+        List<Column> columns = List.of(new Column.OfCriterion("short"), new Column.OfCriterion("long"),
+                new Column.OfSection("endless"), Column.Fact.KEY);
+        SheetLayout layout = new SheetLayout(columns, 1, 1000, 700, c -> switch (c) {
+            case Column.OfCriterion(String id) when id.equals("long") -> 93;
+            case Column.OfSection _ -> 900;
+            case Column.Fact _ -> throw new AssertionError("has a width of its own");
+            default -> 20;
+        });
+        assertThat(IntStream.range(0, 4).mapToDouble(layout::width)).containsExactly(76.0, 93.0, 124.0, 104.0);
+        assertThat(layout.columnAt(layout.left(1) + 92)).hasValue(1);
     }
 }

@@ -38,6 +38,15 @@ public final class Batches {
                 Submission.untouched(new Student(CARYS, "", "Carys", "A"), List.of())));
     }
 
+    /** The batch after some edits. */
+    public static Batch with(Batch batch, Edit... edits) {
+        Batch after = batch;
+        for (Edit edit : edits) {
+            after = after.apply(edit);
+        }
+        return after;
+    }
+
     private static Submission submission(StudentKey key, String name, Document... documents) {
         return Submission.untouched(new Student(key, name, "Example", "A"),
                 List.of(new HandIn(1, Optional.empty(), "", List.of(documents))));

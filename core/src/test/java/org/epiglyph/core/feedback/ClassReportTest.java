@@ -1,6 +1,7 @@
 package org.epiglyph.core.feedback;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.epiglyph.core.batch.Batches.with;
 
 import java.math.BigDecimal;
 import java.time.Instant;
@@ -25,13 +26,6 @@ import org.junit.jupiter.api.Test;
 /** The table of the class; every expected row is worked out by hand. */
 class ClassReportTest {
     private static final Instant AT = Instant.parse("2026-03-20T09:00:00Z");
-
-    private static Batch with(Batch batch, Edit... edits) {
-        for (Edit edit : edits) {
-            batch = batch.apply(edit);
-        }
-        return batch;
-    }
 
     private static Edit score(String criterion, int points) {
         return new Edit.SetScore(Batches.ADA, criterion, Optional.of(BigDecimal.valueOf(points)));

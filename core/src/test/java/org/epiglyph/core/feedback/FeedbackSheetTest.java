@@ -1,6 +1,7 @@
 package org.epiglyph.core.feedback;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.epiglyph.core.batch.Batches.with;
 
 import java.math.BigDecimal;
 import java.time.Instant;
@@ -34,13 +35,6 @@ import org.epiglyph.core.spoken.SpokenRemark;
 import org.junit.jupiter.api.Test;
 
 class FeedbackSheetTest {
-    private static Batch with(Batch batch, Edit... edits) {
-        for (Edit edit : edits) {
-            batch = batch.apply(edit);
-        }
-        return batch;
-    }
-
     private static FeedbackSheet sheet(StudentKey student, Edit... edits) {
         Batch batch = with(Batches.three(), edits);
         return FeedbackSheet.of(batch, batch.submission(student));

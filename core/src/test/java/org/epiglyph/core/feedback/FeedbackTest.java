@@ -1,6 +1,7 @@
 package org.epiglyph.core.feedback;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.epiglyph.core.batch.Batches.with;
 
 import java.math.BigDecimal;
 import java.time.Instant;
@@ -17,13 +18,6 @@ import org.epiglyph.core.roster.StudentKey;
 import org.junit.jupiter.api.Test;
 
 class FeedbackTest {
-    private static Batch with(Batch batch, Edit... edits) {
-        for (Edit edit : edits) {
-            batch = batch.apply(edit);
-        }
-        return batch;
-    }
-
     private static Edit place(StudentKey student, String id, String document, int page) {
         return new Edit.PlaceMark(student, Batches.note(id, document, page, "words"));
     }

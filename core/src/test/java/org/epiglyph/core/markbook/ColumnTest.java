@@ -1,5 +1,6 @@
 package org.epiglyph.core.markbook;
 
+import static org.epiglyph.core.batch.Batches.with;
 import static org.epiglyph.core.markbook.Classes.DUE;
 import static org.epiglyph.core.markbook.Classes.number;
 import static org.junit.jupiter.api.Assertions.assertArrayEquals;
@@ -57,14 +58,6 @@ class ColumnTest {
 
     private static String words(Batch batch, Column column) {
         return column.cell(batch, batch.submission(ADA)).text();
-    }
-
-    private static Batch with(Batch batch, Edit... edits) {
-        Batch after = batch;
-        for (Edit edit : edits) {
-            after = after.apply(edit);
-        }
-        return after;
     }
 
     private static Edit score(String criterion, String points) {

@@ -1,6 +1,7 @@
 package org.epiglyph.core.markbook;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.epiglyph.core.batch.Batches.with;
 import static org.epiglyph.core.markbook.Classes.number;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 
@@ -38,14 +39,6 @@ class ConditionTest {
         return Arrays.stream(Condition.values())
                 .filter(c -> c.holds(batch, batch.submission(Batches.ADA), Context.NONE))
                 .collect(Collectors.toCollection(() -> EnumSet.noneOf(Condition.class)));
-    }
-
-    private static Batch with(Batch batch, Edit... edits) {
-        Batch after = batch;
-        for (Edit edit : edits) {
-            after = after.apply(edit);
-        }
-        return after;
     }
 
     private static Edit score(String criterion, String points) {

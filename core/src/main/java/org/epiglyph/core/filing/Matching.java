@@ -99,13 +99,23 @@ public final class Matching {
                         Message.of(Matching.class, "severalByRule", evidence(reading.fields()), fitting.size())));
     }
 
-    /** Where a key is expected and nobody in the class has it, the work may be a namesake's from another class. */
+    /**
+     * Where a key is expected and nobody in the class has it, the work may be a namesake's from another class. A part
+     * without a digit, or with a word of the student's name, is no key.
+     */
     private Match besideStrangeKey(Match match, Optional<FilingRule.Reading> reading) {
-        Optional<String> strange = reading.map(r -> r.fields().get(FilingRule.Kind.KEY)).filter(index::isNobodys);
+        Optional<String> strange = reading.map(r -> r.fields().get(FilingRule.Kind.KEY))
+                .filter(key -> index.isNobodys(key) && key.chars().anyMatch(Character::isDigit));
         return match.student()
-                .flatMap(s -> strange
-                        .map(k -> Match.likely(s, Message.of(Matching.class, "strangeKey", match.evidence(), k))))
+                .flatMap(student -> strange.filter(key -> !namesWordOf(index.of(student), key))
+                        .map(key -> Match.likely(student,
+                                Message.of(Matching.class, "strangeKey", match.evidence(), key))))
                 .orElse(match);
+    }
+
+    private boolean namesWordOf(Names names, String key) {
+        Set<String> words = new PathWords(key, spelling).words;
+        return names.words.stream().flatMap(Set::stream).anyMatch(words::contains);
     }
 
     private static String evidence(Map<FilingRule.Kind, String> fields) {

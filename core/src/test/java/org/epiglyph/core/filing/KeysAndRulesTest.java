@@ -111,6 +111,10 @@ class KeysAndRulesTest {
         assertThat(match.likely()).hasValue(MARSH);
         assertThat(match.evidence().text())
                 .isEqualTo("nobody in the class has the key K-9999; the name Ingrid Marsh is in the file name");
+        assertThat(ruled("<key>_<free>", "Ingrid Marsh.pdf").student()).as("no key at all").hasValue(MARSH);
+        assertThat(ruled("<key>_<free>", "2 Ingrid Marsh_x.pdf").student()).as("a number beside the name")
+                .hasValue(MARSH);
+        assertThat(ruled("<key>_<free>", "work_Ingrid Marsh.pdf").student()).as("a word is no key").hasValue(MARSH);
         assertThat(ruled("<key>_<free>", "K-9999_Marsh.pdf").evidence().text())
                 .isEqualTo("only the family name is in the path");
         assertThat(ruled("<key>_<free>", "K-9999_nobody.pdf").candidates()).isEmpty();

@@ -2,6 +2,7 @@ package org.epiglyph.core;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.List;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.EditRefused;
 import org.junit.jupiter.api.Test;
@@ -38,5 +39,20 @@ class MessageTest {
     void aKeyWithoutWordsShowsItself() {
         assertThat(Message.of(Batch.class, "nowhere").text()).isEqualTo("!Batch.nowhere!");
         assertThat(new Problem("Plain words.").asMessage().text()).isEqualTo("Plain words.");
+    }
+
+    @Test
+    void onlyWhatThisVersionDoesNotKnowIsUnknown() {
+        assertThat(Message.of(Batch.class, "noStudent", "K-1").isKnown()).isTrue();
+        assertThat(Message.literal("!Batch.nowhere!").isKnown()).isTrue();
+        assertThat(Message.of(Batch.class, "nowhere").isKnown()).isFalse();
+    }
+
+    @Test
+    void messagesAreJoinedWithoutEmptyOnes() {
+        Message one = Message.literal("One.");
+        assertThat(one).hasToString("One.");
+        assertThat(Message.text(List.of(one, Message.literal(""), Message.literal("Two.")))).isEqualTo("One. Two.");
+        assertThat(Message.text(List.of())).isEmpty();
     }
 }

@@ -196,4 +196,38 @@ class HandPathTest {
         }
         return least;
     }
+
+    @Test
+    void onlySharpTurnsAreRounded() {
+        int pieces = 2 * InkPath.STEPS;
+        List<Double> even = List.of(1.0, 1.0, 1.0);
+        for (PagePoint end : List.of(new PagePoint(200, 10), new PagePoint(200, -10))) {
+            InkPath gentle = InkPath.through(new PagePoint(0, 0), new PagePoint(100, 0), end);
+            assertThat(InkOutline.of(gentle, 4, even)).as("two round ends").hasSize(pieces + 2);
+            InkPath toTheLeft = InkPath.through(new PagePoint(200, 0), new PagePoint(100, 0),
+                    new PagePoint(0, end.y()));
+            assertThat(InkOutline.of(toTheLeft, 4, even)).as("where the angle jumps").hasSize(pieces + 2);
+        }
+        for (PagePoint end : List.of(new PagePoint(150, 80), new PagePoint(150, -80), new PagePoint(0, 1))) {
+            InkPath sharp = InkPath.through(new PagePoint(0, 0), new PagePoint(100, 0), end);
+            assertThat(InkOutline.of(sharp, 4, even)).as("and a round turn").hasSize(pieces + 3);
+        }
+    }
+
+    @Test
+    void theOutlineSwellsEvenlyFromJointToJoint() {
+        List<InkPath> outlines = InkOutline.of(InkPath.through(new PagePoint(0, 0), new PagePoint(80, 0)), 8,
+                List.of(0.5, 1.5));
+        List<InkPath> pieces = outlines.stream()
+                .filter(o -> o.curves().getFirst().first().x() != o.start().x())
+                .toList();
+        assertThat(pieces).hasSize(InkPath.STEPS);
+        double from = 0;
+        for (int i = 0; i < pieces.size(); i++) {
+            double radius = 8 * (0.5 + i / 8.0) / 2;
+            assertThat(pieces.get(i).start().y()).isCloseTo(-radius, within(1e-9));
+            assertThat(pieces.get(i).start().x()).isCloseTo(from, within(1e-9));
+            from = pieces.get(i).curves().getFirst().end().x();
+        }
+    }
 }

@@ -145,4 +145,22 @@ class InkCutTest {
         assertThat(swell).containsExactly(1.25, 2.0, 4.0, 6.0);
         assertThat(new InkCut.Piece(LINE, 1, 3).swell(List.of(1.0, 2.0, 4.0, 8.0))).containsExactly(2.0, 4.0, 8.0);
     }
+
+    @Property
+    void aPieceGoesFromItsBeginningToItsEndThroughAllCurvesBetween(@ForAll("places") PagePoint a,
+            @ForAll("places") PagePoint b, @ForAll("places") PagePoint c, @ForAll("places") PagePoint d,
+            @ForAll("places") PagePoint eraser) {
+        InkPath path = InkPath.through(a, b, c, d);
+        for (InkCut.Piece piece : InkCut.outside(path, eraser, 15)) {
+            assertThat(piece.path().start().distanceTo(at(path, piece.from()))).isLessThan(1e-9);
+            assertThat(piece.path().curves().getLast().end().distanceTo(at(path, piece.to()))).isLessThan(1e-9);
+            assertThat(piece.path().curves()).hasSize((int) (Math.ceil(piece.to()) - Math.floor(piece.from())));
+        }
+    }
+
+    private static PagePoint at(InkPath path, double place) {
+        int curve = Math.min((int) place, path.curves().size() - 1);
+        PagePoint start = curve == 0 ? path.start() : path.curves().get(curve - 1).end();
+        return path.curves().get(curve).at(start, place - curve);
+    }
 }

@@ -1,6 +1,7 @@
 package org.epiglyph.core.ink;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.ArrayList;
@@ -145,5 +146,11 @@ class InkFitTest {
             points.add(new PagePoint(x, y));
         }
         return points;
+    }
+
+    @Test
+    void aFitNeedsAPointAndATolerance() {
+        assertThatThrownBy(() -> InkFit.fit(List.of(new PagePoint(1, 1)), 0)).hasMessageContaining("above 0");
+        assertThatThrownBy(() -> InkFit.fit(List.of(), 1)).hasMessageContaining("not 0, 1.0");
     }
 }

@@ -172,29 +172,33 @@ public final class InkFit {
         return worst;
     }
 
-    /** One step of Newton's method for each parameter, towards the curve's nearest point. */
-    private void reparameterize(int first, Cubic c, double[] u) {
-        PagePoint p0 = points.get(first);
+    private void reparameterize(int first, Cubic curve, double[] u) {
         for (int i = 1; i < u.length - 1; i++) {
-            double t = u[i];
-            double s = 1 - t;
-            PagePoint at = c.at(p0, t);
-            PagePoint p = points.get(first + i);
-            double d1x = 3 * (s * s * (c.first().x() - p0.x()) + 2 * s * t * (c.second().x() - c.first().x())
-                    + t * t * (c.end().x() - c.second().x()));
-            double d1y = 3 * (s * s * (c.first().y() - p0.y()) + 2 * s * t * (c.second().y() - c.first().y())
-                    + t * t * (c.end().y() - c.second().y()));
-            double d2x = 6 * (s * (c.second().x() - 2 * c.first().x() + p0.x())
-                    + t * (c.end().x() - 2 * c.second().x() + c.first().x()));
-            double d2y = 6 * (s * (c.second().y() - 2 * c.first().y() + p0.y())
-                    + t * (c.end().y() - 2 * c.second().y() + c.first().y()));
-            double dx = at.x() - p.x();
-            double dy = at.y() - p.y();
-            double slope = d1x * d1x + d1y * d1y + dx * d2x + dy * d2y;
-            if (Math.abs(slope) > 1e-12) {
-                u[i] = Math.clamp(t - (dx * d1x + dy * d1y) / slope, 0, 1);
-            }
+            u[i] = nearer(points.get(first), curve, u[i], points.get(first + i));
         }
+    }
+
+    /**
+     * One step of Newton's method towards the parameter at which the curve is nearest to a point.
+     *
+     * @param p0 where the curve begins
+     * @param t  the parameter before, 0 to 1
+     */
+    static double nearer(PagePoint p0, Cubic c, double t, PagePoint p) {
+        double s = 1 - t;
+        PagePoint at = c.at(p0, t);
+        double d1x = 3 * (s * s * (c.first().x() - p0.x()) + 2 * s * t * (c.second().x() - c.first().x())
+                + t * t * (c.end().x() - c.second().x()));
+        double d1y = 3 * (s * s * (c.first().y() - p0.y()) + 2 * s * t * (c.second().y() - c.first().y())
+                + t * t * (c.end().y() - c.second().y()));
+        double d2x = 6 * (s * (c.second().x() - 2 * c.first().x() + p0.x())
+                + t * (c.end().x() - 2 * c.second().x() + c.first().x()));
+        double d2y = 6 * (s * (c.second().y() - 2 * c.first().y() + p0.y())
+                + t * (c.end().y() - 2 * c.second().y() + c.first().y()));
+        double dx = at.x() - p.x();
+        double dy = at.y() - p.y();
+        double slope = d1x * d1x + d1y * d1y + dx * d2x + dy * d2y;
+        return Math.abs(slope) > 1e-12 ? Math.clamp(t - (dx * d1x + dy * d1y) / slope, 0, 1) : t;
     }
 
     private record Worst(int index, double error) {}

@@ -230,4 +230,32 @@ class HandPathTest {
             from = pieces.get(i).curves().getFirst().end().x();
         }
     }
+
+    @Test
+    void endsAreCirclesAndPiecesAreAsWideAsTheLine() {
+        PagePoint end = new PagePoint(60, 80);
+        List<InkPath> outlines = InkOutline.of(InkPath.through(new PagePoint(0, 0), end), 10, List.of(1.0, 1.0));
+        List<InkPath> circles = outlines.stream()
+                .filter(o -> o.curves().getFirst().first().x() == o.start().x())
+                .toList();
+        assertThat(circles).hasSize(2);
+        for (int i = 0; i < 2; i++) {
+            PagePoint centre = i == 0 ? new PagePoint(0, 0) : end;
+            assertThat(circles.get(i).curves()).hasSize(4);
+            PagePoint from = circles.get(i).start();
+            for (Cubic quarter : circles.get(i).curves()) {
+                for (int n = 0; n <= 10; n++) {
+                    assertThat(quarter.at(from, n / 10.0).distanceTo(centre)).isCloseTo(5, within(0.01));
+                }
+                from = quarter.end();
+            }
+        }
+        InkPath piece = outlines.get(1);
+        assertThat(piece.start().distanceTo(new PagePoint(4, -3))).isLessThan(1e-9);
+        List<PagePoint> corners = piece.curves().stream().map(Cubic::end).toList();
+        assertThat(corners.get(0).distanceTo(new PagePoint(7.5 + 4, 10 - 3))).isLessThan(1e-9);
+        assertThat(corners.get(1).distanceTo(new PagePoint(7.5 - 4, 10 + 3))).isLessThan(1e-9);
+        assertThat(corners.get(2).distanceTo(new PagePoint(-4, 3))).isLessThan(1e-9);
+        assertThat(corners.get(3).distanceTo(piece.start())).isLessThan(1e-9);
+    }
 }

@@ -153,4 +153,36 @@ class InkFitTest {
         assertThatThrownBy(() -> InkFit.fit(List.of(new PagePoint(1, 1)), 0)).hasMessageContaining("above 0");
         assertThatThrownBy(() -> InkFit.fit(List.of(), 1)).hasMessageContaining("not 0, 1.0");
     }
+
+    /** Newton's method squares the error at each step: from 0.03 beside it, three steps are enough for nine figures. */
+    @Test
+    void threeStepsFindTheNearestPlaceOfACurve() {
+        Random random = new Random(11);
+        for (int round = 0; round < 200; round++) {
+            PagePoint from = new PagePoint(0, 0);
+            Cubic curve = new Cubic(new PagePoint(30 + random.nextInt(20), 20 + random.nextInt(40)),
+                    new PagePoint(70 + random.nextInt(20), 20 - random.nextInt(40)),
+                    new PagePoint(120, 10 + random.nextInt(20)));
+            double wanted = 0.2 + 0.6 * random.nextDouble();
+            PagePoint near = beside(from, curve, wanted, 6 * random.nextDouble() - 3);
+            double t = wanted + (random.nextBoolean() ? 0.03 : -0.03);
+            for (int step = 0; step < 3; step++) {
+                t = InkFit.nearer(from, curve, t, near);
+            }
+            assertThat(t).isCloseTo(wanted, within(1e-7));
+        }
+        Cubic line = Cubic.straight(new PagePoint(0, 0), new PagePoint(9, 0));
+        assertThat(InkFit.nearer(new PagePoint(0, 0), line, 0.5, new PagePoint(90, 0))).as("not beyond the end")
+                .isEqualTo(1);
+        assertThat(InkFit.nearer(new PagePoint(0, 0), line, 0.5, new PagePoint(-90, 0))).isZero();
+        Cubic dot = new Cubic(new PagePoint(0, 0), new PagePoint(0, 0), new PagePoint(0, 0));
+        assertThat(InkFit.nearer(new PagePoint(0, 0), dot, 0.5, new PagePoint(1, 1))).isEqualTo(0.5);
+    }
+
+    /** A place at some distance from the curve, at a right angle to it, so that it is nearest there. */
+    private static PagePoint beside(PagePoint from, Cubic curve, double t, double distance) {
+        PagePoint at = curve.at(from, t);
+        double along = direction(curve.at(from, t - 1e-6), curve.at(from, t + 1e-6));
+        return at.movedBy(-Math.sin(along) * distance, Math.cos(along) * distance);
+    }
 }

@@ -7,6 +7,8 @@ import org.epiglyph.core.page.PagePoint;
 /** The outline of a line of varying breadth, as a broad nib or a pressed pen leaves it. */
 public final class InkOutline {
     private static final double ROUND = 0.5523;
+    /** A shorter piece has no direction, in points. */
+    private static final double NOTHING = 1e-9;
     private static final double SHARP = Math.toRadians(14);
 
     private InkOutline() {}
@@ -32,35 +34,58 @@ public final class InkOutline {
             }
             from = curve.end();
         }
+        double[] directions = directions(points);
         List<InkPath> outlines = new ArrayList<>();
         int last = points.size() - 1;
         for (int i = 0; i <= last; i++) {
-            if (i == 0 || i == last || turns(points.get(i - 1), points.get(i), points.get(i + 1))) {
+            if (i == 0 || i == last || turns(directions, i)) {
                 outlines.add(circle(points.get(i), radii.get(i)));
             }
-            if (i < last) {
-                piece(points.get(i), points.get(i + 1), radii.get(i), radii.get(i + 1), outlines);
+            if (i < last && points.get(i).distanceTo(points.get(i + 1)) > NOTHING) {
+                outlines.add(piece(points, radii, i, across(directions, i, i), across(directions, i + 1, i)));
             }
         }
         return outlines;
     }
 
-    private static boolean turns(PagePoint a, PagePoint b, PagePoint c) {
-        double in = Math.atan2(b.y() - a.y(), b.x() - a.x());
-        double out = Math.atan2(c.y() - b.y(), c.x() - b.x());
-        return Math.abs(Math.IEEEremainder(out - in, 2 * Math.PI)) > SHARP;
+    /** The direction of each piece, in radians; a piece without length goes on as the one before it. */
+    private static double[] directions(List<PagePoint> points) {
+        double[] directions = new double[points.size() - 1];
+        for (int i = 0; i < directions.length; i++) {
+            PagePoint from = points.get(i);
+            PagePoint to = points.get(i + 1);
+            directions[i] = from.distanceTo(to) > NOTHING || i == 0
+                    ? Math.atan2(to.y() - from.y(), to.x() - from.x())
+                    : directions[i - 1];
+        }
+        return directions;
     }
 
-    private static void piece(PagePoint a, PagePoint b, double ra, double rb, List<InkPath> outlines) {
-        double length = a.distanceTo(b);
-        if (length < 1e-9) {
-            return;
-        }
-        double nx = (a.y() - b.y()) / length;
-        double ny = (b.x() - a.x()) / length;
-        PagePoint first = a.movedBy(-nx * ra, -ny * ra);
-        outlines.add(InkPath.through(first, b.movedBy(-nx * rb, -ny * rb), b.movedBy(nx * rb, ny * rb),
-                a.movedBy(nx * ra, ny * ra), first));
+    private static boolean turns(double[] directions, int at) {
+        return Math.abs(turn(directions, at)) > SHARP;
+    }
+
+    private static double turn(double[] directions, int at) {
+        return Math.IEEEremainder(directions[at] - directions[at - 1], 2 * Math.PI);
+    }
+
+    /** The direction in which a piece ends at a point: half way to its neighbour's, so that no gap is between the two. */
+    private static double across(double[] directions, int at, int piece) {
+        return at == 0 || at == directions.length || turns(directions, at)
+                ? directions[piece]
+                : directions[at - 1] + turn(directions, at) / 2;
+    }
+
+    private static InkPath piece(List<PagePoint> points, List<Double> radii, int at, double begins, double ends) {
+        PagePoint first = beside(points.get(at), radii.get(at), begins);
+        return InkPath.through(first, beside(points.get(at + 1), radii.get(at + 1), ends),
+                beside(points.get(at + 1), -radii.get(at + 1), ends), beside(points.get(at), -radii.get(at), begins),
+                first);
+    }
+
+    /** To the left of a point as seen along a direction, where y points down. */
+    private static PagePoint beside(PagePoint at, double distance, double direction) {
+        return at.movedBy(Math.sin(direction) * distance, -Math.cos(direction) * distance);
     }
 
     private static InkPath circle(PagePoint c, double r) {

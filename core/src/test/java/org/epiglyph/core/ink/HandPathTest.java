@@ -258,4 +258,23 @@ class HandPathTest {
         assertThat(corners.get(2).distanceTo(new PagePoint(-4, 3))).isLessThan(1e-9);
         assertThat(corners.get(3).distanceTo(piece.start())).isLessThan(1e-9);
     }
+
+    /** Neighbouring pieces share their ends, so that paper shows through nowhere on the outside of a gentle bend. */
+    @Test
+    void aGentleBendHasNoGap() {
+        for (double degrees : new double[]{1, 5, 13.9, -13.9}) {
+            double bend = Math.toRadians(degrees);
+            PagePoint joint = new PagePoint(100, 0);
+            InkPath path = InkPath.through(new PagePoint(0, 0), joint,
+                    joint.movedBy(100 * Math.cos(bend), 100 * Math.sin(bend)));
+            List<InkPath> outlines = InkOutline.of(path, 20, List.of(1.0, 1.0, 1.0));
+            for (double share = 0.02; share < 0.98; share += 0.02) {
+                for (double side : new double[]{-1, 1}) {
+                    PagePoint at = joint.movedBy(-Math.sin(bend / 2 + 0.003) * share * 10 * side,
+                            Math.cos(bend / 2 + 0.003) * share * 10 * side);
+                    assertThat(winding(outlines, at.x(), at.y())).as("%s degrees, %s", degrees, share).isNotZero();
+                }
+            }
+        }
+    }
 }

@@ -76,28 +76,8 @@ public final class DeskBench {
         new ReopeningBench(desk, world).run(pdf);
     }
 
-    /** Frames until the first page of a submission is sharp, not counting the frame in which it is requested. */
     private double framesUntilSharp(StudentKey student) throws Exception {
-        CountDownLatch sharp = new CountDownLatch(1);
-        double[] frames = {0};
-        Camera.act(() -> {
-            desk.model().open(student);
-            new AnimationTimer() {
-                @Override
-                public void handle(long now) {
-                    if (desk.isSharp(student)) {
-                        stop();
-                        sharp.countDown();
-                    } else {
-                        frames[0]++;
-                    }
-                }
-            }.start();
-        });
-        if (!sharp.await(30, TimeUnit.SECONDS)) {
-            throw new IllegalStateException("No sharp page for a submission");
-        }
-        return frames[0];
+        return desk.framesUntilSharp(student, () -> desk.model().open(student));
     }
 
     /** First each submission in the order for which it was prepared; then in an unprepared order. */

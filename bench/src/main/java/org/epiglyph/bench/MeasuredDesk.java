@@ -4,6 +4,9 @@ import java.nio.file.Path;
 import java.time.Clock;
 import java.util.List;
 import java.util.Locale;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.TimeUnit;
+import javafx.animation.AnimationTimer;
 import javafx.scene.Scene;
 import javafx.stage.Stage;
 import org.epiglyph.core.roster.StudentKey;
@@ -69,6 +72,30 @@ final class MeasuredDesk {
                 .filter(l -> model().batch().submission(student).pages().contains(l.page()))
                 .filter(l -> l.isSharp(1))
                 .isPresent();
+    }
+
+    /** Frames until the first page of a submission is sharp, not counting the frame in which it is requested. */
+    double framesUntilSharp(StudentKey student, Runnable request) throws Exception {
+        CountDownLatch sharp = new CountDownLatch(1);
+        double[] frames = {0};
+        Camera.act(() -> {
+            request.run();
+            new AnimationTimer() {
+                @Override
+                public void handle(long now) {
+                    if (program.frame().place() instanceof Desk && isSharp(student)) {
+                        stop();
+                        sharp.countDown();
+                    } else {
+                        frames[0]++;
+                    }
+                }
+            }.start();
+        });
+        if (!sharp.await(30, TimeUnit.SECONDS)) {
+            throw new IllegalStateException("No sharp page for a submission");
+        }
+        return frames[0];
     }
 
     static void print(String name, double figure) {

@@ -4,11 +4,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
-import javafx.animation.AnimationTimer;
-import org.epiglyph.core.roster.StudentKey;
-import org.epiglyph.desktop.desk.Desk;
 
 /**
  * From the shelf to the desk again: how long it takes from opening a batch that was open before until its first page is
@@ -39,26 +35,10 @@ final class ReopeningBench {
     }
 
     private double sharpMillis(Path batch) throws Exception {
-        StudentKey first = GrownBatch.key(0);
         desk.forget();
         TimeUnit.SECONDS.sleep(1);
-        CountDownLatch sharp = new CountDownLatch(1);
         long from = System.nanoTime();
-        Camera.act(() -> {
-            desk.program().toDesk(batch);
-            new AnimationTimer() {
-                @Override
-                public void handle(long now) {
-                    if (desk.program().frame().place() instanceof Desk && desk.isSharp(first)) {
-                        stop();
-                        sharp.countDown();
-                    }
-                }
-            }.start();
-        });
-        if (!sharp.await(30, TimeUnit.SECONDS)) {
-            throw new IllegalStateException("No sharp page for " + batch);
-        }
+        desk.framesUntilSharp(GrownBatch.key(0), () -> desk.program().toDesk(batch));
         return (System.nanoTime() - from) / 1e6;
     }
 }

@@ -181,9 +181,14 @@ public record FilingRule(String name, int level, List<Part> parts) {
         return level < segments.length - 1 ? Optional.of(segments[level]) : Optional.empty();
     }
 
+    /** The segment that is read: a file name without its extension, a folder's name as it is. */
+    static Optional<String> withoutExtension(String path, int level) {
+        return segment(path, level).map(s -> level == FILE ? stem(s) : s);
+    }
+
     /** What the path means under the rule; empty if it does not match. */
     public Optional<Reading> read(String path) {
-        return segment(path).flatMap(segment -> readSegment(level == FILE ? stem(segment) : segment));
+        return withoutExtension(path, level).flatMap(this::readSegment);
     }
 
     private Optional<Reading> readSegment(String segment) {

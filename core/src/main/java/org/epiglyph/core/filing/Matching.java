@@ -107,15 +107,11 @@ public final class Matching {
         Optional<String> strange = reading.map(r -> r.fields().get(FilingRule.Kind.KEY))
                 .filter(key -> index.isNobodys(key) && key.chars().anyMatch(Character::isDigit));
         return match.student()
-                .flatMap(student -> strange.filter(key -> !namesWordOf(index.of(student), key))
+                .flatMap(student -> strange.filter(
+                        key -> new PathWords(key, spelling).words.stream().noneMatch(index.of(student)::hasWord))
                         .map(key -> Match.likely(student,
                                 Message.of(Matching.class, "strangeKey", match.evidence(), key))))
                 .orElse(match);
-    }
-
-    private boolean namesWordOf(Names names, String key) {
-        Set<String> words = new PathWords(key, spelling).words;
-        return names.words.stream().flatMap(Set::stream).anyMatch(words::contains);
     }
 
     private static String evidence(Map<FilingRule.Kind, String> fields) {
@@ -239,13 +235,11 @@ public final class Matching {
 
     /** True if a word of the owner's name is in the path that the others do not have. */
     private static boolean containsOwnWord(Names owner, List<Names> others, PathWords read) {
-        return owner.words.stream()
-                .flatMap(Set::stream)
-                .filter(read.words::contains)
-                .anyMatch(w -> others.stream().noneMatch(o -> o.words.stream().anyMatch(ws -> ws.contains(w))))
-                || owner.family.stream()
-                        .filter(read.runs::contains)
-                        .anyMatch(f -> others.stream().noneMatch(o -> o.family.contains(f)));
+        return read.words.stream()
+                .anyMatch(word -> owner.hasWord(word) && others.stream().noneMatch(o -> o.hasWord(word)))
+                || read.runs.stream()
+                        .anyMatch(run -> owner.family.contains(run)
+                                && others.stream().noneMatch(o -> o.family.contains(run)));
     }
 
     // --- by names

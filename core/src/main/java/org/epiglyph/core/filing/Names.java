@@ -59,6 +59,11 @@ final class Names {
         }
     }
 
+    /** True if a word of the name, in any spelling. */
+    boolean hasWord(String word) {
+        return words.stream().anyMatch(w -> w.contains(word));
+    }
+
     private static void keep(Set<String> into, String value) {
         if (!value.isEmpty()) {
             into.add(value);

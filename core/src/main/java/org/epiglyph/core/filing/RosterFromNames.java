@@ -84,11 +84,11 @@ public final class RosterFromNames {
     private static boolean isFolderAStudent(Collection<String> paths, int level) {
         Set<String> folders = new LinkedHashSet<>();
         for (String path : paths) {
-            String[] segments = path.split("/");
-            if (segments.length - 1 <= level) {
+            Optional<String> folder = FilingRule.segment(path, level);
+            if (folder.isEmpty()) {
                 return false;
             }
-            folders.add(segments[level]);
+            folders.add(folder.get());
         }
         return folders.size() > 1 && folders.size() * 6 >= paths.size();
     }
@@ -126,7 +126,7 @@ public final class RosterFromNames {
     }
 
     private static String stem(String path) {
-        return FilingRule.stem(path.substring(path.lastIndexOf('/') + 1));
+        return FilingRule.withoutExtension(path, FilingRule.FILE).orElseThrow();
     }
 
     /** With a slash at its end; empty for a file in no folder. */

@@ -78,7 +78,7 @@ public final class RuleLearning {
         Map<List<Part>, Map<String, Integer>> votes = new LinkedHashMap<>();
         int counted = 0;
         for (Map.Entry<String, StudentKey> one : known.entrySet()) {
-            Optional<String> segment = segment(one.getKey(), level);
+            Optional<String> segment = FilingRule.withoutExtension(one.getKey(), level);
             if (segment.isPresent()) {
                 counted++;
                 Names own = matching.names(one.getValue());
@@ -116,10 +116,6 @@ public final class RuleLearning {
         List<Part> parts = new ArrayList<>(beginning);
         parts.add(new Part.Field(Kind.FREE));
         return new FilingRule(called, level, parts);
-    }
-
-    private static Optional<String> segment(String path, int level) {
-        return FilingRule.segment(path, level).map(s -> level == FilingRule.FILE ? FilingRule.stem(s) : s);
     }
 
     /** Every prefix of the segment that ends with a part that identifies the student, and what follows it. */

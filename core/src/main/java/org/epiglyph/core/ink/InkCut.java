@@ -73,7 +73,10 @@ public final class InkCut {
         return pieces;
     }
 
-    /** Places close enough to each other that the path cannot pass through the circle between two of them. */
+    /**
+     * Places so close to each other that the path cannot pass through the circle's middle between two of them: a step
+     * of the parameter covers at most three times its share of the control polygon, so at most a radius.
+     */
     private static double[] places(InkPath path, double radius) {
         return IntStream.range(0, path.curves().size()).boxed().flatMapToDouble(i -> {
             Cubic curve = path.curves().get(i);

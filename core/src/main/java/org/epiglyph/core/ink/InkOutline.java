@@ -2,6 +2,7 @@ package org.epiglyph.core.ink;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.IntStream;
 import org.epiglyph.core.page.PagePoint;
 
 /** The outline of a line of varying breadth, as a broad nib or a pressed pen leaves it. */
@@ -29,7 +30,11 @@ public final class InkOutline {
             Cubic curve = path.curves().get(i);
             for (int n = 1; n <= InkPath.STEPS; n++) {
                 double t = n / (double) InkPath.STEPS;
-                points.add(curve.at(from, t));
+                PagePoint at = curve.at(from, t);
+                if (at.distanceTo(points.getLast()) < NOTHING) {
+                    continue; // a hand at rest
+                }
+                points.add(at);
                 radii.add(width * (swell.get(i) * (1 - t) + swell.get(i + 1) * t) / 2);
             }
             from = curve.end();
@@ -41,24 +46,20 @@ public final class InkOutline {
             if (i == 0 || i == last || turns(directions, i)) {
                 outlines.add(circle(points.get(i), radii.get(i)));
             }
-            if (i < last && points.get(i).distanceTo(points.get(i + 1)) > NOTHING) {
+            if (i < last) {
                 outlines.add(piece(points, radii, i, across(directions, i, i), across(directions, i + 1, i)));
             }
         }
         return outlines;
     }
 
-    /** The direction of each piece, in radians; a piece without length goes on as the one before it. */
+    /** The direction of each piece, in radians. */
     private static double[] directions(List<PagePoint> points) {
-        double[] directions = new double[points.size() - 1];
-        for (int i = 0; i < directions.length; i++) {
-            PagePoint from = points.get(i);
-            PagePoint to = points.get(i + 1);
-            directions[i] = from.distanceTo(to) > NOTHING || i == 0
-                    ? Math.atan2(to.y() - from.y(), to.x() - from.x())
-                    : directions[i - 1];
-        }
-        return directions;
+        return IntStream.range(1, points.size()).mapToDouble(i -> {
+            PagePoint from = points.get(i - 1);
+            PagePoint to = points.get(i);
+            return Math.atan2(to.y() - from.y(), to.x() - from.x());
+        }).toArray();
     }
 
     private static boolean turns(double[] directions, int at) {

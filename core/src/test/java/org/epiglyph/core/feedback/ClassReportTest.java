@@ -7,7 +7,7 @@ import java.math.BigDecimal;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
-import java.util.stream.Stream;
+import java.util.stream.IntStream;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Batches;
 import org.epiglyph.core.batch.Edit;
@@ -95,8 +95,9 @@ class ClassReportTest {
 
     @Test
     void criteriaWithTheNameOfAColumnOrOfEachOtherAreTwoColumns() {
-        List<Criterion> criteria = Stream.of("grade", "Units", "Units", "Units")
-                .map(n -> new Criterion("c" + Math.random(), n, "", BigDecimal.TEN, BigDecimal.ONE))
+        List<String> names = List.of("grade", "Units", "Units", "Units");
+        List<Criterion> criteria = IntStream.range(0, names.size())
+                .mapToObj(i -> new Criterion("c" + i, names.get(i), "", BigDecimal.TEN, BigDecimal.ONE))
                 .toList();
         Batch batch = with(Batches.three(), new Edit.ChangeScheme(new MarkScheme(criteria), List.of()));
         assertThat(ClassReport.of(batch).headings()).doesNotHaveDuplicates()

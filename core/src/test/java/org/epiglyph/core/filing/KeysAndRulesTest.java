@@ -145,12 +145,12 @@ class KeysAndRulesTest {
 
     @Test
     void twoSlipsInTheFamilyNameBesideTheKeyAreForgivenAndThreeAreNot() {
-        Matching class_ = new Matching(new Roster(List.of(new Student(new StudentKey("A1"), "Ada", "Holmer", ""),
+        Matching students = new Matching(new Roster(List.of(new Student(new StudentKey("A1"), "Ada", "Holmer", ""),
                 new Student(new StudentKey("A2"), "Bea", "Helmen", ""),
                 new Student(new StudentKey("A3"), "Cai", "Helmenk", ""))), new BareSpelling())
                 .with(Optional.of(FilingRule.of("r", FilingRule.FILE, "<key>_<family>_<free>")));
-        assertThat(class_.match("A1_Helmen_x.pdf").student()).hasValue(new StudentKey("A1"));
-        assertThat(class_.match("A1_Helmenk_x.pdf").student()).isEmpty();
+        assertThat(students.match("A1_Helmen_x.pdf").student()).hasValue(new StudentKey("A1"));
+        assertThat(students.match("A1_Helmenk_x.pdf").student()).isEmpty();
     }
 
     // --- a rule with names
@@ -181,10 +181,10 @@ class KeysAndRulesTest {
 
     @Test
     void aNameThatOneSlipWouldMakeAnothersIsOnlyLikelyByTheRule() {
-        Matching class_ = new Matching(new Roster(List.of(new Student(new StudentKey("A1"), "Joan", "Marsh", ""),
+        Matching students = new Matching(new Roster(List.of(new Student(new StudentKey("A1"), "Joan", "Marsh", ""),
                 new Student(new StudentKey("A2"), "Joana", "Marsh", ""))), new BareSpelling())
                 .with(Optional.of(FilingRule.of("r", FilingRule.FILE, "<family>_<given>_<free>")));
-        assertThat(class_.match("Marsh_Joan_x.pdf").likely()).hasValue(new StudentKey("A1"));
+        assertThat(students.match("Marsh_Joan_x.pdf").likely()).hasValue(new StudentKey("A1"));
     }
 
     @ParameterizedTest

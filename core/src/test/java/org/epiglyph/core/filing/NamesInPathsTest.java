@@ -32,12 +32,12 @@ class NamesInPathsTest {
         return match.candidates().stream().map(c -> c.student().value()).toList();
     }
 
-    private final Matching class_ = matching(student("k-1", "Nils \u00c5ke", "Bergstr\u00f6m"),
+    private final Matching sixStudents = matching(student("k-1", "Nils \u00c5ke", "Bergstr\u00f6m"),
             student("k-2", "Ada", "Lindqvist Moreau"), student("k-3", "Olaf", "Ng"), student("k-4", "Nora", "Dahlgren"),
             student("k-5", "Ivar", "Dahlgren"), student("k-6", "Mia", "Steinbrenner"));
 
     private String evidence(String path) {
-        return class_.match(path).evidence().text();
+        return sixStudents.match(path).evidence().text();
     }
 
     @Test
@@ -70,18 +70,18 @@ class NamesInPathsTest {
                 .isEqualTo("given name and a part of the family name are in the path");
         assertThat(evidence("Moreau.pdf")).isEqualTo("only a part of the name is in the path");
         for (String path : List.of("Nils Bergstrom.pdf", "N Bergstrom.pdf", "Bergstrom.pdf")) {
-            assertThat(class_.match(path).likely()).as(path).hasValue(new StudentKey("k-1"));
+            assertThat(sixStudents.match(path).likely()).as(path).hasValue(new StudentKey("k-1"));
         }
-        assertThat(class_.match("Moreau.pdf").likely()).isEmpty();
-        assertThat(candidates(class_.match("Moreau.pdf"))).containsExactly("k-2");
+        assertThat(sixStudents.match("Moreau.pdf").likely()).isEmpty();
+        assertThat(candidates(sixStudents.match("Moreau.pdf"))).containsExactly("k-2");
     }
 
     @Test
     void aFamilyNameOfSeveralIsAQuestionUntilAnInitialDecides() {
-        assertThat(candidates(class_.match("Dahlgren.pdf"))).containsExactly("k-4", "k-5");
+        assertThat(candidates(sixStudents.match("Dahlgren.pdf"))).containsExactly("k-4", "k-5");
         assertThat(evidence("Dahlgren.pdf")).isEqualTo("only the family name is in the path; 2 students match");
-        assertThat(class_.match("Dahlgren I.pdf").likely()).hasValue(new StudentKey("k-5"));
-        assertThat(class_.match("Dahlgren Ivar.pdf").student()).hasValue(new StudentKey("k-5"));
+        assertThat(sixStudents.match("Dahlgren I.pdf").likely()).hasValue(new StudentKey("k-5"));
+        assertThat(sixStudents.match("Dahlgren Ivar.pdf").student()).hasValue(new StudentKey("k-5"));
     }
 
     @Test
@@ -95,7 +95,7 @@ class NamesInPathsTest {
 
     @Test
     void twoLettersAreNoPartOfAName() {
-        assertThat(class_.match("Ng.pdf").likely()).as("as a family name they are whole")
+        assertThat(sixStudents.match("Ng.pdf").likely()).as("as a family name they are whole")
                 .hasValue(new StudentKey("k-3"));
         Matching two = matching(student("a", "Li Wei", "Da Costa"));
         assertThat(two.match("da li.pdf").candidates()).isEmpty();
@@ -117,10 +117,10 @@ class NamesInPathsTest {
     void aSlipInAWholeNameIsLikelyAndSaysHowFarItIs() {
         assertThat(evidence("Nora Dahlgrem.pdf")).isEqualTo("one slip away from the name Nora Dahlgren");
         assertThat(evidence("Norra Dahlgrem.pdf")).isEqualTo("2 slips away from the name Nora Dahlgren");
-        assertThat(class_.match("Norra Dahlgrem.pdf").likely()).hasValue(new StudentKey("k-4"));
-        assertThat(class_.match("Norrra Dahlgrem.pdf").likely()).as("three").isEmpty();
-        assertThat(class_.match("Olav Ng.pdf").likely()).hasValue(new StudentKey("k-3"));
-        assertThat(class_.match("Olew Ng.pdf").evidence().text()).as("two in six letters are too many")
+        assertThat(sixStudents.match("Norra Dahlgrem.pdf").likely()).hasValue(new StudentKey("k-4"));
+        assertThat(sixStudents.match("Norrra Dahlgrem.pdf").likely()).as("three").isEmpty();
+        assertThat(sixStudents.match("Olav Ng.pdf").likely()).hasValue(new StudentKey("k-3"));
+        assertThat(sixStudents.match("Olew Ng.pdf").evidence().text()).as("two in six letters are too many")
                 .isEqualTo("only the family name is in the path");
     }
 
@@ -243,12 +243,12 @@ class NamesInPathsTest {
 
     @Test
     void aFamilyNameWrittenTogetherIsTheOwnersToo() {
-        Matching class_ = matching(student("K-1001", "Ada", "Van Dyk"), student("K-1002", "Bea", "Holm"),
+        Matching three = matching(student("K-1001", "Ada", "Van Dyk"), student("K-1002", "Bea", "Holm"),
                 student("K-1003", "Cleo", "Van Dyk"));
-        assertThat(class_.match("K-1001_vandyk for Bea Holm.pdf").student()).hasValue(new StudentKey("K-1001"));
-        assertThat(class_.match("K-1002_vandyk for Bea Holm.pdf").student()).hasValue(new StudentKey("K-1002"));
-        assertThat(candidates(class_.match("K-1001_cleo vandyk.pdf"))).containsExactly("K-1001", "K-1003");
-        assertThat(class_.match("K-1001_cleo vandyk.pdf").student()).isEmpty();
+        assertThat(three.match("K-1001_vandyk for Bea Holm.pdf").student()).hasValue(new StudentKey("K-1001"));
+        assertThat(three.match("K-1002_vandyk for Bea Holm.pdf").student()).hasValue(new StudentKey("K-1002"));
+        assertThat(candidates(three.match("K-1001_cleo vandyk.pdf"))).containsExactly("K-1001", "K-1003");
+        assertThat(three.match("K-1001_cleo vandyk.pdf").student()).isEmpty();
     }
 
     @Test
@@ -261,9 +261,9 @@ class NamesInPathsTest {
     @Test
     void aNameWrittenAsOneWordInSmallLettersIsWhole() {
         for (String path : List.of("nilsakebergstrom.pdf", "bergstromnilsake.pdf")) {
-            assertThat(class_.match(path).student()).as(path).hasValue(new StudentKey("k-1"));
+            assertThat(sixStudents.match(path).student()).as(path).hasValue(new StudentKey("k-1"));
             assertThat(evidence(path)).contains("written in plain letters");
         }
-        assertThat(class_.match("nilsbergstrom.pdf").student()).as("a given name is missing").isEmpty();
+        assertThat(sixStudents.match("nilsbergstrom.pdf").student()).as("a given name is missing").isEmpty();
     }
 }

@@ -71,14 +71,17 @@ final class Decisions {
 
     /** Shows another plan of the same source, keeping the selected row, or the one in its place if it is gone. */
     void changeTo(CollectPlan other) {
+        int at = rows.indexOf(chosen.get());
         plan.set(other);
         changed();
+        if (chosen.get() != null && !rows.isEmpty() && !rows.contains(chosen.get())) {
+            chosen.set(rows.get(Math.clamp(at, 0, rows.size() - 1)));
+        }
     }
 
     private void changed() {
         CollectPlan now = plan.get();
         FileRow before = chosen.get();
-        int at = rows.indexOf(before);
         List<FileRow> all = new ArrayList<>();
         now.questions().forEach(i -> all.add(new FileRow.Arrived(i)));
         now.items().stream().filter(i -> !now.isQuestion(i)).forEach(i -> all.add(new FileRow.Arrived(i)));
@@ -88,13 +91,7 @@ final class Decisions {
         rows.setAll(all.stream().filter(r -> filter.get().shows(r, now)).toList());
         version.set(version.get() + 1);
         if (before != null) {
-            rows.stream()
-                    .filter(r -> isSame(r, before))
-                    .findFirst()
-                    .or(() -> rows.isEmpty()
-                            ? Optional.empty()
-                            : Optional.of(rows.get(Math.clamp(at, 0, rows.size() - 1))))
-                    .ifPresent(chosen::set);
+            rows.stream().filter(r -> isSame(r, before)).findFirst().ifPresent(chosen::set);
         }
     }
 

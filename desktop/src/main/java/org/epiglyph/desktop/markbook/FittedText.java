@@ -14,10 +14,9 @@ final class FittedText {
     /** More letters than fit into any column. */
     private static final int MOST_LETTERS = 300;
     private final Map<Fitting, List<String>> fitted = new HashMap<>();
+    private final Map<Heading, Double> widest = new HashMap<>();
 
-    private final Map<Worded, Double> longest = new HashMap<>();
-
-    private record Worded(String text, Font font) {}
+    private record Heading(String text, Font font) {}
 
     /** @param lines how many there may be */
     private record Fitting(String text, Font font, int width, int lines) {}
@@ -34,9 +33,9 @@ final class FittedText {
         return fitted.computeIfAbsent(new Fitting(text, font, (int) width, 2), _ -> broken(text, font, width));
     }
 
-    /** The width of the longest word. */
-    double longestWord(String text, Font font) {
-        return longest.computeIfAbsent(new Worded(text, font),
+    /** The width of the widest word. */
+    double widestWord(String text, Font font) {
+        return widest.computeIfAbsent(new Heading(text, font),
                 _ -> Arrays.stream(Form.line(text, MOST_LETTERS).split(" "))
                         .mapToDouble(word -> length(word, font))
                         .max()

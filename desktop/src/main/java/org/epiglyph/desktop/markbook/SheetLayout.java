@@ -31,7 +31,7 @@ final class SheetLayout {
     /**
      * @param width    the available width
      * @param height   the available height
-     * @param headings the width that the longest word above a column of scores needs
+     * @param headings the width that the widest word above a column of scores needs
      */
     SheetLayout(List<Column> columns, int rows, double width, double height, ToDoubleFunction<Column> headings) {
         this.columns = columns;

@@ -217,9 +217,9 @@ final class SheetPainter {
         }
     }
 
-    /** The width of a column whose heading is not shortened, as far as its longest word decides. */
+    /** The width of a column whose heading is not shortened, as far as its widest word decides. */
     static double headingWidth(Column column, MarkScheme scheme, FittedText fitted) {
-        return Math.ceil(fitted.longestWord(heading(column, scheme), SMALL)) + PAD + 5;
+        return Math.ceil(fitted.widestWord(heading(column, scheme), SMALL)) + PAD + 5;
     }
 
     /** The heading of a column. */

@@ -194,8 +194,9 @@ final class CheckpointFile implements AutoCloseable {
      *
      * @param index  the lines that the previous one does not hold; they are taken from it
      * @param before what was written last; empty the first time
+     * @return what reading the file would find now
      */
-    void write(Checkpoint checkpoint, String chain, LineIndex index, Optional<Batch> before) throws SQLException {
+    Found write(Checkpoint checkpoint, String chain, LineIndex index, Optional<Batch> before) throws SQLException {
         Map<Optional<StudentKey>, LineIndex.Numbers> grown = index.drain();
         connection.setAutoCommit(false);
         try (PreparedStatement row = connection.prepareStatement(
@@ -212,6 +213,7 @@ final class CheckpointFile implements AutoCloseable {
             head.setString(2, Chain.digest(body));
             head.executeUpdate();
             connection.commit();
+            return new Found(checkpoint, chain, Map.copyOf(checks), shared);
         } finally {
             connection.setAutoCommit(true);
         }

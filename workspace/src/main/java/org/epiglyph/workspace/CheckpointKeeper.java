@@ -31,7 +31,7 @@ final class CheckpointKeeper {
     private long asked;
     private CheckpointFile file;
     private Optional<CheckpointFile.Found> resumed;
-    private Optional<Batch> written = Optional.empty();
+    private Optional<CheckpointFile.Found> written = Optional.empty();
 
     /** @param from what the batch was opened from; empty if its whole history was read */
     CheckpointKeeper(BatchFolder folder, Optional<CheckpointFile.Found> from) {
@@ -74,8 +74,8 @@ final class CheckpointKeeper {
                 open(checkpoint.number());
             }
             whole = false; // lines that the file takes are no longer in the index
-            file.write(checkpoint, chain, index, written);
-            written = Optional.of(checkpoint.batch());
+            Optional<Batch> before = written.map(w -> w.checkpoint().batch());
+            written = Optional.of(file.write(checkpoint, chain, index, before));
         } catch (SQLException | IOException | Problem | RuntimeException | Error e) {
             LOG.info("A checkpoint could not be written ({})", e.getClass());
             close();
@@ -85,7 +85,7 @@ final class CheckpointKeeper {
     private void open(long number) throws SQLException, IOException, Problem {
         if (resumed.isPresent()) {
             file = CheckpointFile.open(folder, resumed.get());
-            written = resumed.map(r -> r.checkpoint().batch());
+            written = resumed;
             resumed = Optional.empty();
         } else {
             if (!whole) {
@@ -109,11 +109,14 @@ final class CheckpointKeeper {
         }
         file = null;
         resumed = Optional.empty();
+        written = Optional.empty();
     }
 
     /** Waits until what was requested is written; gives up if interrupted. */
     void end() {
         thread.close();
+        Optional<CheckpointFile.Found> last = written;
         close();
+        last.ifPresent(found -> RecentCheckpoints.remember(folder, found));
     }
 }

@@ -26,6 +26,7 @@ final class HistoryReading implements Database.Rows {
     private int copies;
     private boolean copyChanged;
     private Optional<String> body = Optional.empty();
+    private String bodyDigest = "";
     private History history;
     private long last;
     private String chain = "";
@@ -53,7 +54,7 @@ final class HistoryReading implements Database.Rows {
      * @throws Problem if not even what was collected can be read
      */
     static Found open(Database database, BatchFolder folder) throws Problem {
-        Optional<Found> found = fromCheckpoint(database, folder);
+        Optional<Found> found = fromCheckpoint(database, folder, RecentCheckpoints.read(folder));
         return found.isPresent() ? found.get() : read(database, folder);
     }
 
@@ -73,7 +74,7 @@ final class HistoryReading implements Database.Rows {
 
     /** Like {@link #open}, without reading the parts that hold no lines. */
     static Found glance(Database database, BatchFolder folder) throws Problem {
-        Optional<Found> found = fromCheckpoint(database, folder);
+        Optional<Found> found = fromCheckpoint(database, folder, CheckpointFile.read(folder));
         return found.isPresent() ? found.get() : replayed(database, folder);
     }
 
@@ -82,10 +83,10 @@ final class HistoryReading implements Database.Rows {
     }
 
     /** Empty if there is no checkpoint, or if anything after it is damaged: a full read then reports what. */
-    private static Optional<Found> fromCheckpoint(Database database, BatchFolder folder) throws Problem {
-        Optional<CheckpointFile.Found> from = database.isChained()
-                ? CheckpointFile.read(folder).filter(c -> belongsTo(database, c))
-                : Optional.empty();
+    private static Optional<Found> fromCheckpoint(Database database, BatchFolder folder,
+            Optional<CheckpointFile.Found> checkpoint) throws Problem {
+        Optional<CheckpointFile.Found> from = checkpoint
+                .filter(c -> database.isChained() && belongsTo(database, c));
         if (from.isEmpty()) {
             return Optional.empty();
         }
@@ -132,10 +133,12 @@ final class HistoryReading implements Database.Rows {
     @Override
     public void collected(String text, String digest) {
         copies++;
-        boolean whole = !chained || Chain.start(text).equals(digest);
+        String start = body.equals(Optional.of(text)) ? bodyDigest : Chain.start(text);
+        boolean whole = !chained || start.equals(digest);
         copyChanged |= !whole;
         if (whole && body.isEmpty()) {
             body = Optional.of(text);
+            bodyDigest = start;
         }
     }
 
@@ -148,7 +151,7 @@ final class HistoryReading implements Database.Rows {
         }
         if (history == null) {
             history = new History(batch(body.get(), folder));
-            chain = Chain.start(body.get());
+            chain = bodyDigest;
         }
         if (copyChanged || chained && copies < 2) {
             findings.add(Message.of(HistoryReading.class, "copyDamaged"));

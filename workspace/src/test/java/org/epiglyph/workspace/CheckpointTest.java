@@ -8,6 +8,7 @@ import java.math.BigDecimal;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.nio.file.attribute.FileTime;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.Statement;
@@ -47,6 +48,7 @@ class CheckpointTest {
     @TempDir
     private Path folder;
     private Path batch;
+    private Instant written = Instant.EPOCH;
 
     @BeforeEach
     void markALot() throws Exception {
@@ -102,7 +104,15 @@ class CheckpointTest {
         };
     }
 
+    /** Opens the batch as another program would, without the checkpoint that this one remembers. */
     private Workspace open() throws Exception {
+        if (Files.exists(checkpoint())) {
+            Files.setLastModifiedTime(checkpoint(), FileTime.from(written = written.plusSeconds(1)));
+        }
+        return remembering();
+    }
+
+    private Workspace remembering() throws Exception {
         return Workspace.open(batch, Clock.systemUTC());
     }
 
@@ -133,26 +143,39 @@ class CheckpointTest {
     @Test
     void isWhatAReplayMakesAndTakesBackTheSame() throws Exception {
         assertThat(checkpoint()).exists();
-        Path copy = replayed();
-        try (Workspace goingOn = open(); Workspace whole = Workspace.open(copy, Clock.systemUTC())) {
-            assertSame(goingOn.batch(), whole.batch());
-            assertThat(goingOn.lines()).isEqualTo(whole.lines());
-            assertThat(goingOn.checkEarlier()).isEqualTo(Damage.NONE);
-            assertThat(goingOn.newest(l -> l.edit() instanceof Edit.KeepPhrase))
-                    .isEqualTo(whole.newest(l -> l.edit() instanceof Edit.KeepPhrase))
-                    .isPresent();
-            for (int i = 0; i < STUDENTS; i++) {
-                Optional<StudentKey> student = Optional.of(key(i));
-                assertThat(goingOn.lines(key(i))).isEqualTo(whole.lines(key(i)));
-                for (int step = 0; step < 40; step++) {
-                    assertThat(edits(goingOn, student)).isEqualTo(edits(whole, student));
-                }
-            }
-            for (int step = 0; step < 40; step++) {
-                assertThat(edits(goingOn, Optional.empty())).isEqualTo(edits(whole, Optional.empty()));
-            }
-            assertSame(goingOn.batch(), whole.batch());
+        try (Workspace goingOn = open(); Workspace whole = Workspace.open(replayed(), Clock.systemUTC())) {
+            compareAndUndo(goingOn, whole);
         }
+    }
+
+    @Test
+    void isTheSameWhereItIsRemembered() throws Exception {
+        try (Workspace goingOn = remembering(); Workspace whole = Workspace.open(replayed(), Clock.systemUTC())) {
+            compareAndUndo(goingOn, whole);
+        }
+        try (Workspace goingOn = remembering(); Workspace whole = Workspace.open(replayed(), Clock.systemUTC())) {
+            compareAndUndo(goingOn, whole);
+        }
+    }
+
+    private static void compareAndUndo(Workspace goingOn, Workspace whole) throws Exception {
+        assertSame(goingOn.batch(), whole.batch());
+        assertThat(goingOn.lines()).isEqualTo(whole.lines());
+        assertThat(goingOn.checkEarlier()).isEqualTo(Damage.NONE);
+        assertThat(goingOn.newest(l -> l.edit() instanceof Edit.KeepPhrase))
+                .isEqualTo(whole.newest(l -> l.edit() instanceof Edit.KeepPhrase))
+                .isPresent();
+        for (int i = 0; i < STUDENTS; i++) {
+            Optional<StudentKey> student = Optional.of(key(i));
+            assertThat(goingOn.lines(key(i))).isEqualTo(whole.lines(key(i)));
+            for (int step = 0; step < 40; step++) {
+                assertThat(edits(goingOn, student)).isEqualTo(edits(whole, student));
+            }
+        }
+        for (int step = 0; step < 40; step++) {
+            assertThat(edits(goingOn, Optional.empty())).isEqualTo(edits(whole, Optional.empty()));
+        }
+        assertSame(goingOn.batch(), whole.batch());
     }
 
     private static Object edits(Workspace workspace, Optional<StudentKey> scope) {

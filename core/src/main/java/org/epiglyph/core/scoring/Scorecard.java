@@ -160,7 +160,7 @@ public record Scorecard(Map<String, BigDecimal> points, Map<String, Standing> st
 
     /** True if everything that the scheme requires is settled. */
     public boolean isComplete(MarkScheme scheme) {
-        return left(scheme).isEmpty();
+        return scheme.criteria().stream().noneMatch(c -> isLeft(c, scheme));
     }
 
     /**
@@ -168,11 +168,15 @@ public record Scorecard(Map<String, BigDecimal> points, Map<String, Standing> st
      * and if only the best of a section count, as many as count.
      */
     public List<Criterion> left(MarkScheme scheme) {
-        return scheme.criteria()
-                .stream()
-                .filter(c -> c.isScored() && (c.role() == Role.COUNTS || c.role() == Role.SHOWN) && !isSettled(c.id()))
-                .filter(c -> c.role() == Role.SHOWN || !Totals.hasEnough(scheme, c, this))
-                .toList();
+        return scheme.criteria().stream().filter(c -> isLeft(c, scheme)).toList();
+    }
+
+    private boolean isLeft(Criterion criterion, MarkScheme scheme) {
+        return criterion.isScored() && !isSettled(criterion.id()) && switch (criterion.role()) {
+            case SHOWN -> true;
+            case COUNTS -> !Totals.hasEnough(scheme, criterion, this);
+            case BONUS, PENALTY -> false;
+        };
     }
 
     /** True if nothing is expected: every criterion that takes a score is excused. */

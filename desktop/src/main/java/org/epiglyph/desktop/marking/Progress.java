@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
+import java.util.stream.IntStream;
 import javafx.beans.property.ReadOnlyIntegerProperty;
 import javafx.beans.property.ReadOnlyIntegerWrapper;
 import org.epiglyph.core.batch.Batch;
@@ -79,7 +80,11 @@ public final class Progress implements WorkspaceObserver {
 
     private void all(Batch batch) {
         int asked = Scorecard.askedBy(batch.scheme());
-        notches = batch.submissions().stream().map(s -> Notch.of(s, batch, asked)).toArray(Notch[]::new);
+        List<Submission> all = batch.submissions();
+        notches = IntStream.range(0, all.size())
+                .parallel()
+                .mapToObj(at -> Notch.of(all.get(at), batch, asked))
+                .toArray(Notch[]::new);
         scored.set((int) List.of(notches).stream().filter(Notch::scored).count());
     }
 

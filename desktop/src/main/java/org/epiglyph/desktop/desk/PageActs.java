@@ -55,7 +55,8 @@ final class PageActs {
 
     private List<Act> looking() {
         List<Act> acts = new ArrayList<>(List.of(arranged("continuous", "F7", Arrangement.CONTINUOUS),
-                arranged("single", "F8", Arrangement.SINGLE), arranged("facing", "F9", Arrangement.FACING)));
+                arranged("single", "F8", Arrangement.SINGLE), arranged("facing", "F9", Arrangement.FACING),
+                arranged("automatic", "Shift+F9", Arrangement.AUTOMATIC)));
         for (int i = 0; i < FOLDING.size(); i++) {
             String part = PartsInSight.NAMES.get(i);
             acts.add(Act.of("Desk.act.fold." + part, FOLDING.get(i), () -> looks.fold(part)));

@@ -8,6 +8,7 @@ import org.epiglyph.desktop.frame.Looks;
 import org.epiglyph.desktop.paper.Margin;
 import org.epiglyph.desktop.paper.PageRoll;
 import org.epiglyph.desktop.settings.View;
+import org.epiglyph.desktop.settings.View.Arrangement;
 
 /**
  * Folds and arranges the parts of the desk as the marker prefers. If there is no room for both, the margin gives way to
@@ -19,6 +20,9 @@ final class PartsInSight {
     private static final double MARGIN_WIDTH = 240;
     private static final double WIDEST_MARGIN = 420;
     private static final double MARGIN_SHARE = 0.26;
+    /** Leaves room for two pages in a window 1920 pixels wide. */
+    private static final double MARGIN_SHARE_BESIDE_TWO = 0.2;
+    private static final double ROOM_FOR_TWO = 1_500;
     private static final double BESIDE_REMARKS = 16;
     private static final double LEAST_PAPER = 480;
     private final Looks looks;
@@ -55,13 +59,18 @@ final class PartsInSight {
         parts.roll.setVisible(!looks.isFolded("roll"));
         boolean narrow = looks.isFolded("margin")
                 || margin.getWidth() > 0 && margin.getWidth() < LEAST_PAPER + MARGIN_WIDTH;
-        double wide = Math.clamp(Math.round(margin.getWidth() * MARGIN_SHARE), MARGIN_WIDTH, WIDEST_MARGIN);
+        double wide = Math.clamp(Math.round(margin.getWidth() * share(view)), MARGIN_WIDTH, WIDEST_MARGIN);
         besidePaper.setMinWidth(wide);
         margin.remarkWidth(wide - BESIDE_REMARKS);
         besidePaper.setVisible(!narrow);
         margin.narrow(narrow);
         parts.pages.look(view.arrangement(), view.zoom());
         margin.look();
+    }
+
+    private double share(View view) {
+        boolean two = view.arrangement() == Arrangement.FACING || view.arrangement() == Arrangement.AUTOMATIC;
+        return two && parts.margin.getWidth() >= ROOM_FOR_TWO ? MARGIN_SHARE_BESIDE_TWO : MARGIN_SHARE;
     }
 
     /** Stops listening to the looks. */

@@ -237,7 +237,8 @@ public final class Margin extends Pane {
         hair.setFill(null);
         hair.setStroke(ink);
         hair.setStrokeWidth(0.8);
-        hair.setOpacity(model.chosen().has(entry.mark().id()) ? 1 : crowded ? 0.3 : 0.7);
+        boolean faint = crowded || roll.isLeftOfAnother(entry.mark().page());
+        hair.setOpacity(model.chosen().has(entry.mark().id()) ? 1 : faint ? 0.3 : 0.7);
         lines.getChildren().addAll(bracket, hair);
     }
 }

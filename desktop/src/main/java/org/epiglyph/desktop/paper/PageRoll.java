@@ -12,6 +12,7 @@ import javafx.beans.property.ReadOnlyLongProperty;
 import javafx.beans.property.ReadOnlyLongWrapper;
 import javafx.beans.property.SimpleDoubleProperty;
 import javafx.geometry.Point2D;
+import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
 import javafx.scene.input.ZoomEvent;
 import javafx.scene.layout.Pane;
@@ -43,6 +44,8 @@ public final class PageRoll extends Region {
     private Zoom zoom = Zoom.FIT_WIDTH;
     private RollLayout layout = RollLayout.of(List.of(), arrangement, zoom, 640, 700, -1);
     private double across;
+    /** The page that was last pointed at or revealed. */
+    private Optional<PageRef> attended = Optional.empty();
 
     /**
      * @param equip attaches the gestures of a new leaf
@@ -62,6 +65,8 @@ public final class PageRoll extends Region {
         setClip(clip);
         scroll.addListener((_, _, _) -> arrange());
         addEventFilter(ScrollEvent.SCROLL, this::onScroll);
+        addEventFilter(MouseEvent.MOUSE_MOVED, e -> attend(e.getX(), e.getY()));
+        addEventFilter(MouseEvent.MOUSE_PRESSED, e -> attend(e.getX(), e.getY()));
         addEventHandler(ZoomEvent.ZOOM, e -> {
             zoomBy(e.getZoomFactor(), e.getX(), e.getY());
             e.consume();
@@ -220,8 +225,17 @@ public final class PageRoll extends Region {
         return pageInSight().flatMap(leaves::of);
     }
 
+    /** Of two pages beside each other the one that was last pointed at or revealed, else the first. */
     private int rowInSight() {
-        return layout.pageReaching(scroll.get() + getHeight() / 3).orElse(-1);
+        OptionalInt first = layout.pageReaching(scroll.get() + getHeight() / 3);
+        if (first.isEmpty()) {
+            return -1;
+        }
+        return attended.flatMap(rows::of).filter(i -> layout.isBeside(first.getAsInt(), i)).orElse(first.getAsInt());
+    }
+
+    private void attend(double x, double y) {
+        rowAt(x, y).ifPresent(i -> attended = Optional.of(rows.get(i).page()));
     }
 
     /** All pages in order. */
@@ -234,10 +248,12 @@ public final class PageRoll extends Region {
         return rows.of(page).map(i -> rows.get(i).geometry());
     }
 
-    /** Goes a number of pages further. */
+    /** Goes a number of pages further, or of pairs of pages. */
     public void turnPages(int by) {
-        pageInSight().ifPresent(
-                p -> reveal(pages().get(Math.clamp((long) pages().indexOf(p) + by, 0, pages().size() - 1)), 0));
+        int row = rowInSight();
+        if (row >= 0) {
+            reveal(rows.get(layout.linesFurther(row, by)).page(), 0);
+        }
     }
 
     /**
@@ -246,6 +262,7 @@ public final class PageRoll extends Region {
      * @param shownY points from the top of the page as shown
      */
     public void reveal(PageRef page, double shownY) {
+        attended = Optional.of(page);
         rows.of(page).ifPresent(i -> {
             double margin = arrangement == Arrangement.SINGLE
                     ? Math.max(GAP, (getHeight() - layout.place(i).height()) / 2)
@@ -261,6 +278,7 @@ public final class PageRoll extends Region {
 
     /** Scrolls to a box of a page, if it is not in sight already. */
     public void reveal(PageRef page, PageBox box) {
+        attended = Optional.of(page);
         placeOf(page, box).ifPresent(p -> {
             if (p.top() < scroll.get() || p.bottom() > scroll.get() + getHeight()) {
                 scrollTo(p.top() - getHeight() / 3);
@@ -281,6 +299,11 @@ public final class PageRoll extends Region {
             return new PageBox(p.left() - across + s.left() * scale(), p.top() + s.top() * scale(), s.width() * scale(),
                     s.height() * scale());
         });
+    }
+
+    /** True if another page is to the right of a page. */
+    boolean isLeftOfAnother(PageRef page) {
+        return rows.of(page).filter(i -> i + 1 < rows.all().size() && layout.isBeside(i + 1, i)).isPresent();
     }
 
     /** The page's edges in pixels, as for {@link #placeOf}. */

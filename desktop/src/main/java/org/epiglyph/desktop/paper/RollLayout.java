@@ -12,6 +12,8 @@ import org.epiglyph.desktop.settings.View.Zoom;
 /** The positions of the rows of a roll: pages below or beside each other, with text between them. Computation only. */
 final class RollLayout {
     static final double GAP = 16;
+    /** Pixels per point that two pages beside each other need to be read like one page in a small window. */
+    private static final double LEAST_FACING_SCALE = 0.95;
     private final List<Row> rows;
     private final Arrangement arrangement;
     private final double viewWidth;
@@ -63,8 +65,9 @@ final class RollLayout {
     }
 
     /** @param inSight index of the page that fitting a page refers to; -1 for the first */
-    static RollLayout of(List<Row> rows, Arrangement arrangement, Zoom zoom, double viewWidth, double viewHeight,
+    static RollLayout of(List<Row> rows, Arrangement wanted, Zoom zoom, double viewWidth, double viewHeight,
             int inSight) {
+        Arrangement arrangement = wanted == Arrangement.AUTOMATIC ? fitting(rows, zoom, viewWidth) : wanted;
         double scale = switch (zoom.fit()) {
             case NONE -> zoom.scale();
             case WIDTH -> fitWidth(rows, arrangement, viewWidth);
@@ -74,6 +77,14 @@ final class RollLayout {
                 Math.clamp(scale, Zoom.LEAST, Zoom.MOST));
         layout.place();
         return layout;
+    }
+
+    private static Arrangement fitting(List<Row> rows, Zoom zoom, double viewWidth) {
+        double needed = zoom.fit() == Zoom.Fit.NONE ? zoom.scale() : LEAST_FACING_SCALE;
+        return rows.stream().filter(Row::isPage).count() > 1
+                && fitWidth(rows, Arrangement.FACING, viewWidth) >= needed
+                        ? Arrangement.FACING
+                        : Arrangement.CONTINUOUS;
     }
 
     private static double fitWidth(List<Row> rows, Arrangement arrangement, double viewWidth) {
@@ -145,6 +156,19 @@ final class RollLayout {
     /** The first page that ends below a height, in pixels from the roll's beginning; empty if there is none. */
     OptionalInt pageReaching(double y) {
         return pages().filter(i -> places.get(i).bottom() > y).findFirst();
+    }
+
+    /** True for two pages beside each other, and for a page and itself. */
+    boolean isBeside(int page, int other) {
+        return rows.get(page).isPage() && rows.get(other).isPage() && Math.abs(page - other) <= 1
+                && places.get(page).top() == places.get(other).top();
+    }
+
+    /** The first page of a line of pages that is a number of lines further than a page's; the last or first line's. */
+    int linesFurther(int page, int by) {
+        int[] first = pages().filter(i -> i == 0 || !isBeside(i - 1, i)).toArray();
+        int line = (int) IntStream.of(first).filter(i -> i <= page).count() - 1;
+        return first[Math.clamp((long) line + by, 0, first.length - 1)];
     }
 
     private IntStream pages() {

@@ -16,7 +16,7 @@ import java.util.Objects;
 public record View(Arrangement arrangement, Zoom zoom, int textSize, boolean night, boolean dimmed,
         List<String> folded) {
     /** The defaults. */
-    public static final View FRESH = new View(Arrangement.CONTINUOUS, Zoom.FIT_WIDTH, 100, false, false, List.of());
+    public static final View FRESH = new View(Arrangement.AUTOMATIC, Zoom.FIT_WIDTH, 100, false, false, List.of());
 
     /** How pages follow each other. */
     public enum Arrangement {
@@ -25,7 +25,9 @@ public record View(Arrangement arrangement, Zoom zoom, int textSize, boolean nig
         /** One page in sight at a time. */
         SINGLE,
         /** Two pages beside each other. */
-        FACING
+        FACING,
+        /** Two pages beside each other where there is room for both, else one roll of paper. */
+        AUTOMATIC
     }
 
     /**

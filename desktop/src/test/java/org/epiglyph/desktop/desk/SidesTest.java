@@ -6,7 +6,9 @@ import static org.epiglyph.desktop.Screen.leaf;
 import static org.epiglyph.desktop.Screen.text;
 import static org.epiglyph.desktop.Screen.waitFor;
 
+import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import javafx.scene.Node;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
@@ -273,6 +275,10 @@ class SidesTest extends InWindow {
         waitFor(() -> model().submission().turns().isEmpty());
         robot.type(KeyCode.F9);
         waitFor(() -> robot.lookup(".page-leaf").queryAll().stream().map(Node::getLayoutX).distinct().count() == 2);
+        robot.moveTo(robot.lookup(".page-leaf").queryAll().stream().max(Comparator.comparing(Node::getLayoutX)).get());
+        robot.push(KeyCode.CONTROL, KeyCode.R);
+        waitFor(() -> model().submission().turns().equals(Map.of(new PageRef("d1", 1), 90)));
+        robot.push(KeyCode.CONTROL, KeyCode.Z);
         robot.type(KeyCode.F8);
         robot.push(KeyCode.CONTROL, KeyCode.G);
         waitFor(() -> Screen.isFocused(robot, "#page-number"));

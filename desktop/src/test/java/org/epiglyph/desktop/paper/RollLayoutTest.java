@@ -80,6 +80,41 @@ class RollLayoutTest {
         assertThat(layout.place(3).top()).isEqualTo(layout.place(2).top());
     }
 
+    /** In a window of 1,920 pixels the pages have about 1,240. */
+    @Test
+    void twoPagesAreSideBySideWhereBothCanBeRead() {
+        assertThat(isFacing(List.of(A4, A4), 1_240, Zoom.FIT_WIDTH)).isTrue();
+        assertThat(isFacing(List.of(A4, A4), 700, Zoom.FIT_WIDTH)).as("a small window").isFalse();
+        assertThat(isFacing(List.of(A4, new RollLayout.Row(true, 842, 595)), 1_240, Zoom.FIT_WIDTH)).as("a wide page")
+                .isFalse();
+        assertThat(isFacing(List.of(A4, A4), 1_240, Zoom.of(0.5))).as("a scale at which both fit").isTrue();
+        assertThat(isFacing(List.of(A4, A4), 1_240, Zoom.of(1.5))).isFalse();
+        RollLayout lone = RollLayout.of(List.of(A4, WORDS), Arrangement.AUTOMATIC, Zoom.FIT_WIDTH, 1_240, 760, -1);
+        assertThat(lone.place(0).width()).isEqualTo(1_240 - 2 * RollLayout.GAP);
+    }
+
+    private static boolean isFacing(List<RollLayout.Row> rows, double width, Zoom zoom) {
+        RollLayout layout = RollLayout.of(rows, Arrangement.AUTOMATIC, zoom, width, 760, -1);
+        assertThat(layout.isBeside(0, 1)).isEqualTo(layout.isBeside(1, 0));
+        return layout.isBeside(0, 1);
+    }
+
+    @Test
+    void goesFromLineToLineOfPages() {
+        RollLayout facing = layout(List.of(A4, A4, WORDS, A4, A4, A4), Arrangement.FACING, Zoom.FIT_WIDTH);
+        assertThat(facing.linesFurther(0, 1)).isEqualTo(3);
+        assertThat(facing.linesFurther(1, 1)).isEqualTo(3);
+        assertThat(facing.linesFurther(4, 1)).isEqualTo(5);
+        assertThat(facing.linesFurther(5, 1)).isEqualTo(5);
+        assertThat(facing.linesFurther(5, -1)).isEqualTo(3);
+        assertThat(facing.linesFurther(4, -1)).as("not the second of the line above").isZero();
+        assertThat(facing.isBeside(1, 2)).as("text").isFalse();
+        RollLayout roll = layout(List.of(A4, A4), Arrangement.CONTINUOUS, Zoom.FIT_WIDTH);
+        assertThat(roll.linesFurther(0, 1)).isEqualTo(1);
+        assertThat(roll.linesFurther(1, -1)).isZero();
+        assertThat(roll.isBeside(0, 1)).isFalse();
+    }
+
     @Test
     void zoomHasBounds() {
         assertThat(layout(List.of(A4), Arrangement.CONTINUOUS, Zoom.of(99)).scale()).isEqualTo(Zoom.MOST);

@@ -8,9 +8,13 @@ import com.tngtech.archunit.core.domain.JavaClass;
 import com.tngtech.archunit.core.importer.ImportOption;
 import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
+import com.tngtech.archunit.lang.ArchCondition;
 import com.tngtech.archunit.lang.ArchRule;
+import com.tngtech.archunit.lang.ConditionEvents;
+import com.tngtech.archunit.lang.SimpleConditionEvent;
 import com.tngtech.archunit.library.dependencies.SliceAssignment;
 import com.tngtech.archunit.library.dependencies.SliceIdentifier;
+import java.util.stream.Stream;
 
 /** The rules of docs/architecture.md that Maven modules do not enforce. */
 @AnalyzeClasses(packages = "org.epiglyph", importOptions = ImportOption.DoNotIncludeTests.class)
@@ -59,6 +63,25 @@ class ArchitectureTest {
             .resideInAnyPackage("org.epiglyph.core..", "org.epiglyph.documents..", "org.epiglyph.exchange..",
                     "org.epiglyph.workspace..",
                     "org.epiglyph.carrier..", "org.epiglyph.command..", "org.epiglyph.desktop..");
+
+    /** What only its own package needs is not public: the core's public types are what other packages build on. */
+    @ArchTest
+    static final ArchRule HELPERS_OF_THE_CORE_ARE_PACKAGE_PRIVATE = classes().that()
+            .resideInAPackage("org.epiglyph.core..")
+            .and()
+            .areTopLevelClasses()
+            .and()
+            .arePublic()
+            .should(new ArchCondition<>("be used in another package") {
+                @Override
+                public void check(JavaClass type, ConditionEvents events) {
+                    boolean used = Stream.concat(Stream.of(type), type.getPackage().getClasses().stream())
+                            .filter(t -> t.equals(type) || t.getName().startsWith(type.getName() + "$"))
+                            .flatMap(t -> t.getDirectDependenciesToSelf().stream())
+                            .anyMatch(d -> !d.getOriginClass().getPackageName().equals(type.getPackageName()));
+                    events.add(new SimpleConditionEvent(type, used, type.getName() + " is used in its package only"));
+                }
+            });
 
     /** Every package of every module separately, including those that contain others. */
     @ArchTest

@@ -3,6 +3,7 @@ package org.epiglyph.core.filing;
 import java.util.List;
 import java.util.Optional;
 import org.epiglyph.core.Message;
+import org.epiglyph.core.filing.Candidate.Certainty;
 import org.epiglyph.core.roster.StudentKey;
 
 /**

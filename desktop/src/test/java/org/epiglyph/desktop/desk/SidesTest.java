@@ -274,7 +274,7 @@ class SidesTest extends InWindow {
         }
         waitFor(() -> model().submission().turns().isEmpty());
         robot.type(KeyCode.F9);
-        waitFor(() -> robot.lookup(".page-leaf").queryAll().stream().map(Node::getLayoutX).distinct().count() == 2);
+        waitFor(() -> columns(robot) == 2);
         robot.moveTo(robot.lookup(".page-leaf").queryAll().stream().max(Comparator.comparing(Node::getLayoutX)).get());
         robot.push(KeyCode.CONTROL, KeyCode.R);
         waitFor(() -> model().submission().turns().equals(Map.of(new PageRef("d1", 1), 90)));
@@ -327,6 +327,26 @@ class SidesTest extends InWindow {
         waitFor(() -> robot.lookup(".margin .remark").tryQuery().isPresent());
         robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.MINUS);
         assertThat(program.frame().looks().view().textSize()).isEqualTo(175);
+    }
+
+    @Test
+    void aWideWindowShowsTwoPagesSideBySide(FxRobot robot) {
+        atDesk(robot);
+        Window window = leaf(robot).getScene().getWindow();
+        assertThat(columns(robot)).isEqualTo(1);
+        robot.interact(() -> window.setWidth(1_920));
+        waitFor(() -> columns(robot) == 2);
+        assertThat(roll(robot).scale()).as("each as large as the one in a small window").isGreaterThan(0.95);
+        robot.type(KeyCode.F7);
+        waitFor(() -> columns(robot) == 1);
+        robot.push(KeyCode.SHIFT, KeyCode.F9);
+        waitFor(() -> columns(robot) == 2);
+        robot.interact(() -> window.setWidth(1_280));
+        waitFor(() -> columns(robot) == 1);
+    }
+
+    private static long columns(FxRobot robot) {
+        return robot.lookup(".page-leaf").queryAll().stream().map(Node::getLayoutX).distinct().count();
     }
 
     @Test

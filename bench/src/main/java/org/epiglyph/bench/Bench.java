@@ -104,9 +104,9 @@ public final class Bench {
         pageImages(batch);
         annotating(batch);
         new IntakeFigures(world).report(this::print);
+        new DeskFigures(world).report(batch, this::print, notes::add); // of the class as collected, as when run alone
         new HandBackFigures(world).report(batch, this::print);
         committing(batch);
-        new DeskFigures(world).report(batch, this::print, notes::add);
         new EffortFigures(world).report(pdfs(batch).getFirst(), notes::add);
         collecting();
         matching();

@@ -56,6 +56,7 @@ public final class PageRoll extends Region {
         this.seen = seen;
         getStyleClass().add("page-roll");
         setFocusTraversable(true);
+        setPrefSize(640, 700);
         setAccessibleText(UiText.of("Desk.pages"));
         bar.valueProperty().bindBidirectional(scroll);
         getChildren().addAll(sheet, bar);
@@ -65,8 +66,8 @@ public final class PageRoll extends Region {
         setClip(clip);
         scroll.addListener((_, _, _) -> arrange());
         addEventFilter(ScrollEvent.SCROLL, this::onScroll);
-        addEventFilter(MouseEvent.MOUSE_MOVED, e -> attend(e.getX(), e.getY()));
-        addEventFilter(MouseEvent.MOUSE_PRESSED, e -> attend(e.getX(), e.getY()));
+        addEventFilter(MouseEvent.MOUSE_MOVED, this::attend);
+        addEventFilter(MouseEvent.MOUSE_PRESSED, this::attend);
         addEventHandler(ZoomEvent.ZOOM, e -> {
             zoomBy(e.getZoomFactor(), e.getX(), e.getY());
             e.consume();
@@ -164,27 +165,19 @@ public final class PageRoll extends Region {
         return layout.scale();
     }
 
-    private double space() {
-        return space(getWidth());
-    }
-
     private static double space(double width) {
         return Math.max(120, width - BAR - 2);
     }
 
     /** Zooms by a factor, keeping the place under a point of the view. */
     void zoomBy(double factor, double atX, double atY) {
-        record Held(int row, double shareX, double shareY) {}
-        Optional<Held> held = rowAt(atX, atY).stream().mapToObj(i -> {
-            RollLayout.Place p = layout.place(i);
-            return new Held(i, (atX - p.left() + across) / p.width(), (atY + scroll.get() - p.top()) / p.height());
-        }).findFirst();
+        Optional<RollLayout.Anchor> held = layout.anchor(atX + across, atY + scroll.get());
         zoom = Zoom.of(scale() * factor);
         measure();
         held.ifPresent(h -> {
-            RollLayout.Place p = layout.place(h.row);
-            across = Math.clamp(p.left() + h.shareX * p.width() - atX, 0, layout.overhang());
-            scrollTo(p.top() + h.shareY * p.height() - atY);
+            RollLayout.Place p = layout.place(h.page());
+            across = Math.clamp(p.left() + h.shareX() * p.width() - atX, 0, layout.overhang());
+            scrollTo(p.top() + h.shareY() * p.height() - atY);
             arrange();
         });
         zoomed.accept(zoom);
@@ -192,11 +185,11 @@ public final class PageRoll extends Region {
 
     /** Zooms about the middle of the view. */
     public void zoomBy(double factor) {
-        zoomBy(factor, space() / 2, getHeight() / 2);
+        zoomBy(factor, space(getWidth()) / 2, getHeight() / 2);
     }
 
-    private OptionalInt rowAt(double x, double y) {
-        return layout.nearestPage(x + across, y + scroll.get());
+    private Optional<PageRef> pageAt(double x, double y) {
+        return layout.nearestPage(x + across, y + scroll.get()).stream().mapToObj(i -> rows.get(i).page()).findFirst();
     }
 
     private void scrollTo(double top) {
@@ -206,8 +199,7 @@ public final class PageRoll extends Region {
     /** The leaf nearest to a place of the scene; empty if there is none. */
     public Optional<PageLeaf> leafAt(double sceneX, double sceneY) {
         Point2D p = sceneToLocal(sceneX, sceneY);
-        OptionalInt row = rowAt(p.getX(), p.getY());
-        return row.isPresent() ? leaves.of(rows.get(row.getAsInt()).page()) : Optional.empty();
+        return pageAt(p.getX(), p.getY()).flatMap(leaves::of);
     }
 
     /** True if the scene's place is over this roll. */
@@ -234,8 +226,8 @@ public final class PageRoll extends Region {
         return attended.flatMap(rows::of).filter(i -> layout.isBeside(first.getAsInt(), i)).orElse(first.getAsInt());
     }
 
-    private void attend(double x, double y) {
-        rowAt(x, y).ifPresent(i -> attended = Optional.of(rows.get(i).page()));
+    private void attend(MouseEvent event) {
+        attended = pageAt(event.getX(), event.getY()).or(() -> attended);
     }
 
     /** All pages in order. */
@@ -350,12 +342,8 @@ public final class PageRoll extends Region {
         return RollLayout.of(sizes, arrangement, zoom, space(width), Math.max(120, height), inSight);
     }
 
-    private RollLayout computeLayout(List<RollLayout.Row> sizes, int inSight) {
-        return computeLayout(sizes, getWidth(), getHeight(), inSight);
-    }
-
     private RollLayout computeLayout(int inSight) {
-        return computeLayout(rows.sizes(space() - 4 * GAP), inSight);
+        return computeLayout(rows.sizes(space(getWidth()) - 4 * GAP), getWidth(), getHeight(), inSight);
     }
 
     private void measure() {
@@ -408,15 +396,5 @@ public final class PageRoll extends Region {
     protected void layoutChildren() {
         bar.resizeRelocate(getWidth() - BAR, 0, BAR, getHeight());
         sheet.resizeRelocate(0, 0, getWidth() - BAR, getHeight());
-    }
-
-    @Override
-    protected double computePrefWidth(double height) {
-        return 640;
-    }
-
-    @Override
-    protected double computePrefHeight(double width) {
-        return 700;
     }
 }

@@ -3,6 +3,7 @@ package org.epiglyph.desktop.paper;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.stream.IntStream;
 import org.epiglyph.core.page.PageGeometry;
@@ -55,6 +56,9 @@ final class RollLayout {
             return Math.max(0, Math.max(left - x, x - left - width)) + Math.max(0, Math.max(top - y, y - bottom()));
         }
     }
+
+    /** A place of a page, as shares of its width and height from its top left corner. */
+    record Anchor(int page, double shareX, double shareY) {}
 
     private RollLayout(List<Row> rows, Arrangement arrangement, double viewWidth, double viewHeight, double scale) {
         this.rows = List.copyOf(rows);
@@ -151,6 +155,14 @@ final class RollLayout {
                 .min(Comparator.comparingDouble(i -> places.get(i).distance(x, y)))
                 .map(OptionalInt::of)
                 .orElse(OptionalInt.empty());
+    }
+
+    /** The place of the nearest page at a point, as for {@link #nearestPage}; other layouts have it elsewhere. */
+    Optional<Anchor> anchor(double x, double y) {
+        return nearestPage(x, y).stream()
+                .mapToObj(i -> new Anchor(i, (x - places.get(i).left()) / places.get(i).width(),
+                        (y - places.get(i).top()) / places.get(i).height()))
+                .findFirst();
     }
 
     /** The first page that ends below a height, in pixels from the roll's beginning; empty if there is none. */

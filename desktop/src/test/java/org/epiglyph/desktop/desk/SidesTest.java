@@ -2,16 +2,12 @@ package org.epiglyph.desktop.desk;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.epiglyph.desktop.Screen.isThere;
-import static org.epiglyph.desktop.Screen.leaf;
 import static org.epiglyph.desktop.Screen.text;
 import static org.epiglyph.desktop.Screen.waitFor;
 
-import java.util.Comparator;
 import java.util.List;
-import java.util.Map;
 import javafx.scene.Node;
 import javafx.scene.control.CheckBox;
-import javafx.scene.control.Label;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.ListView;
 import javafx.scene.control.TextInputControl;
@@ -33,7 +29,6 @@ import org.epiglyph.desktop.Screen;
 import org.epiglyph.desktop.SmallBatch;
 import org.epiglyph.desktop.paper.PageRoll;
 import org.epiglyph.desktop.settings.Settings;
-import org.epiglyph.desktop.settings.View;
 import org.epiglyph.documents.OpenDocument;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -258,41 +253,6 @@ class SidesTest extends InWindow {
     }
 
     @Test
-    void pagesAreTurnedArrangedAndFoundByNumberAndThatIsKept(FxRobot robot) {
-        atDesk(robot);
-        robot.push(KeyCode.CONTROL, KeyCode.R);
-        waitFor(() -> leaf(robot).getWidth() > leaf(robot).getHeight());
-        assertThat(model().submission().turn(new PageRef("d1", 0))).isEqualTo(90);
-        robot.type(KeyCode.DIGIT6);
-        Node turned = leaf(robot);
-        robot.clickOn(turned);
-        waitFor(() -> !model().submission().marks().isEmpty());
-        assertThat(model().submission().marks().getFirst().head().turn()).as("upright as the page is looked at")
-                .isEqualTo(270);
-        for (int i = 0; i < 3; i++) {
-            robot.push(KeyCode.CONTROL, KeyCode.R);
-        }
-        waitFor(() -> model().submission().turns().isEmpty());
-        robot.type(KeyCode.F9);
-        waitFor(() -> columns(robot) == 2);
-        robot.moveTo(robot.lookup(".page-leaf").queryAll().stream().max(Comparator.comparing(Node::getLayoutX)).get());
-        robot.push(KeyCode.CONTROL, KeyCode.R);
-        waitFor(() -> model().submission().turns().equals(Map.of(new PageRef("d1", 1), 90)));
-        robot.push(KeyCode.CONTROL, KeyCode.Z);
-        robot.type(KeyCode.F8);
-        robot.push(KeyCode.CONTROL, KeyCode.G);
-        waitFor(() -> Screen.isFocused(robot, "#page-number"));
-        robot.write("2").type(KeyCode.ENTER);
-        waitFor(() -> roll(robot).pageInSight().filter(p -> p.index() == 1).isPresent());
-        robot.push(KeyCode.CONTROL, KeyCode.G);
-        robot.write("77").type(KeyCode.ENTER);
-        assertThat(robot.lookup((Node n) -> n instanceof Label l && l.getText().startsWith("There is no page"))
-                .tryQuery())
-                .isPresent();
-        waitFor(() -> new Settings(world.resolve("settings")).view().arrangement() == View.Arrangement.SINGLE);
-    }
-
-    @Test
     void aKeyIsChangedAndOneThatIsTakenIsRefused(FxRobot robot) {
         atDesk(robot);
         robot.type(KeyCode.F1);
@@ -327,26 +287,6 @@ class SidesTest extends InWindow {
         waitFor(() -> robot.lookup(".margin .remark").tryQuery().isPresent());
         robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.MINUS);
         assertThat(program.frame().looks().view().textSize()).isEqualTo(175);
-    }
-
-    @Test
-    void aWideWindowShowsTwoPagesSideBySide(FxRobot robot) {
-        atDesk(robot);
-        Window window = leaf(robot).getScene().getWindow();
-        assertThat(columns(robot)).isEqualTo(1);
-        robot.interact(() -> window.setWidth(1_920));
-        waitFor(() -> columns(robot) == 2);
-        assertThat(roll(robot).scale()).as("each as large as the one in a small window").isGreaterThan(0.95);
-        robot.type(KeyCode.F7);
-        waitFor(() -> columns(robot) == 1);
-        robot.push(KeyCode.SHIFT, KeyCode.F9);
-        waitFor(() -> columns(robot) == 2);
-        robot.interact(() -> window.setWidth(1_280));
-        waitFor(() -> columns(robot) == 1);
-    }
-
-    private static long columns(FxRobot robot) {
-        return robot.lookup(".page-leaf").queryAll().stream().map(Node::getLayoutX).distinct().count();
     }
 
     @Test

@@ -145,7 +145,7 @@ public final class HandBack implements Place {
             lookOver.refresh();
         }
         chosen.filter(_ -> proofs.shownProperty().get().isEmpty()).ifPresent(proofs::show); // the proof was removed when the place was left
-        list.focus();
+        list.arrive();
     }
 
     @Override
@@ -169,7 +169,7 @@ public final class HandBack implements Place {
     public List<Act> acts() {
         return List.of(Act.of("Place.shelf", "Shortcut+DIGIT1", ways.toShelf),
                 Act.of("Place.desk", "Shortcut+DIGIT2",
-                        () -> ways.toDesk.accept(chosen, Optional.empty())),
+                        () -> ways.toDesk.accept(list.picked(), Optional.empty())),
                 Act.of("HandBack.nextStudent", "Shortcut+DOWN", () -> step(1)).repeating(),
                 Act.of("HandBack.previousStudent", "Shortcut+UP", () -> step(-1)).repeating(),
                 Act.of("HandBack.goFirst", "G", list::goFirst),

@@ -18,6 +18,7 @@ import javafx.scene.control.SelectionMode;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
+import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -44,6 +45,7 @@ final class LookOverList extends VBox {
     private Optional<Finding> accepting = Optional.empty();
     private Runnable onChosen = () -> {};
     private boolean filling;
+    private Optional<StudentKey> picked = Optional.empty();
     private PartByPart others = new PartByPart(List.of());
 
     /** A row of the list. */
@@ -73,6 +75,9 @@ final class LookOverList extends VBox {
         list.getSelectionModel().selectedItemProperty().addListener((_, _, line) -> {
             if (line instanceof Student student) {
                 chosen.accept(student.row.student());
+                if (!filling) {
+                    picked = Optional.of(student.row.student());
+                }
             }
         });
         list.getSelectionModel().getSelectedItems().addListener((ListChangeListener<Line>) _ -> {
@@ -80,6 +85,7 @@ final class LookOverList extends VBox {
                 onChosen.run();
             }
         });
+        list.addEventFilter(MouseEvent.MOUSE_CLICKED, _ -> picked = chosen().stream().findFirst()); // also one selected before
         list.addEventFilter(KeyEvent.KEY_PRESSED, this::turn);
         list.setAccessibleText(UiText.of("HandBack.heading"));
         VBox.setVgrow(list, Priority.ALWAYS);
@@ -109,6 +115,11 @@ final class LookOverList extends VBox {
                 .stream()
                 .flatMap(l -> l instanceof Student s ? Stream.of(s.row.student()) : null)
                 .toList();
+    }
+
+    /** The student whom the marker selected here since arriving; empty if the selection is only what the list begins with. */
+    Optional<StudentKey> picked() {
+        return picked;
     }
 
     /** @param changed called when the selection changes; never while the list is refilled with the same students */
@@ -226,7 +237,9 @@ final class LookOverList extends VBox {
         first().ifPresent(f -> toDesk.accept(f.student(), Optional.of(f)));
     }
 
-    void focus() {
+    /** The marker arrives. */
+    void arrive() {
+        picked = Optional.empty();
         list.requestFocus();
     }
 

@@ -68,12 +68,15 @@ final class ProofPane extends VBox {
     ProofPane(ProofModel model, Runnable next) {
         this.model = model;
         this.next = next;
-        HBox head = head();
+        FlowPane head = head();
         trouble.getStyleClass().add("notice");
         trouble.setWrapText(true);
         trouble.managedProperty().bind(trouble.textProperty().isNotEmpty());
         since.setId("proof-since");
         since.setWrapText(true);
+        for (Label label : List.of(trouble, since, waiting)) {
+            label.setMinHeight(Region.USE_PREF_SIZE); // wraps instead of being cut
+        }
         since.managedProperty().bind(since.textProperty().isNotEmpty());
         showWhatIsMissing();
         textPane.setFitToWidth(true);
@@ -93,7 +96,7 @@ final class ProofPane extends VBox {
         refresh();
     }
 
-    private HBox head() {
+    private FlowPane head() {
         for (String name : List.of("pages", "feedback", "record", "row", "letter")) {
             Button button = new Button(UiText.of("HandBack.proof." + name));
             button.getStyleClass().add("filter");
@@ -105,12 +108,9 @@ final class ProofPane extends VBox {
         FlowPane names = new FlowPane();
         names.getStyleClass().add("proof-tabs");
         names.getChildren().addAll(tabs.values());
-        HBox.setHgrow(names, Priority.ALWAYS);
         whose.getStyleClass().add("hint");
-        whose.setMinWidth(Region.USE_PREF_SIZE);
-        HBox head = new HBox(names, whose);
-        head.getStyleClass().add("proof-head");
-        return head;
+        names.getChildren().add(whose);
+        return names;
     }
 
     private void showWhatIsMissing() {

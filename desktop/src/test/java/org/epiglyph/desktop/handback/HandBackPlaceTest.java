@@ -131,6 +131,26 @@ class HandBackPlaceTest extends InWindow {
         waitFor(() -> isThere(robot, ".proof-leaf"));
     }
 
+    /** The list begins with a selected student, which is no reason to leave the one at the desk. */
+    @Test
+    void theDeskKeepsItsStudentUnlessTheMarkerSelectedAnother(FxRobot robot) {
+        robot.interact(() -> program.toDesk(batch.folder()));
+        waitFor(() -> program.frame().place() instanceof Desk);
+        robot.interact(() -> ((Desk) program.frame().place()).model().open(second));
+        toHandBack(robot);
+        waitFor(() -> isThere(robot, ".proof-leaf"));
+        assertThat(backAtDesk(robot)).isEqualTo(second);
+        toHandBack(robot);
+        robot.clickOn("To decide  \u00b7  1").moveBy(0, 40).clickOn();
+        assertThat(backAtDesk(robot)).isEqualTo(first);
+    }
+
+    private StudentKey backAtDesk(FxRobot robot) {
+        robot.push(KeyCode.CONTROL, KeyCode.DIGIT2);
+        waitFor(() -> program.frame().place() instanceof Desk);
+        return ((Desk) program.frame().place()).model().student();
+    }
+
     @Test
     void byKeysAloneTheMarkerGoesToWhatWasFoundAndAcceptsIt(FxRobot robot) {
         toHandBack(robot);

@@ -9,7 +9,7 @@ import org.junit.jupiter.api.Test;
 
 class MessageTest {
     @Test
-    void aMessageIsItsKeyAndItsValuesUntilSomebodyReadsIt() {
+    void isItsKeyAndArgumentsUntilRead() {
         Message said = Message.of(Batch.class, "noStudent", "K-1");
         assertThat(said).isEqualTo(Message.of(Batch.class, "noStudent", "K-1"))
                 .isNotEqualTo(Message.of(Batch.class, "noStudent", "K-2"));
@@ -20,14 +20,14 @@ class MessageTest {
     }
 
     @Test
-    void numbersAreNotGroupedAndBracesAndApostrophesOfNamesStay() {
+    void doesNotGroupNumbersAndKeepsBracesAndApostrophesOfNames() {
         assertThat(Message.of(Batch.class, "noStudent", 12_345).text()).contains("12345");
         assertThat(Message.of(Batch.class, "noStudent", "O'Brien {0}").text()).contains("O'Brien {0}");
         assertThat(Message.literal("It's {1} as it is.").text()).isEqualTo("It's {1} as it is.");
     }
 
     @Test
-    void aMessageMayHoldAnother() {
+    void mayContainAnotherMessage() {
         Message inner = Message.literal("The disk is full.");
         Problem outer = new Problem(Message.of(Batch.class, "noStudent", inner), new IllegalStateException());
         assertThat(outer).hasMessage("The class has no student with the key The disk is full..");
@@ -36,20 +36,20 @@ class MessageTest {
     }
 
     @Test
-    void aKeyWithoutWordsShowsItself() {
+    void aKeyWithoutTextShowsItself() {
         assertThat(Message.of(Batch.class, "nowhere").text()).isEqualTo("!Batch.nowhere!");
         assertThat(new Problem("Plain words.").asMessage().text()).isEqualTo("Plain words.");
     }
 
     @Test
-    void onlyWhatThisVersionDoesNotKnowIsUnknown() {
+    void onlyUnknownKeysAreUnknown() {
         assertThat(Message.of(Batch.class, "noStudent", "K-1").isKnown()).isTrue();
         assertThat(Message.literal("!Batch.nowhere!").isKnown()).isTrue();
         assertThat(Message.of(Batch.class, "nowhere").isKnown()).isFalse();
     }
 
     @Test
-    void messagesAreJoinedWithoutEmptyOnes() {
+    void joinsMessagesWithoutEmptyOnes() {
         Message one = Message.literal("One.");
         assertThat(one).hasToString("One.");
         assertThat(Message.text(List.of(one, Message.literal(""), Message.literal("Two.")))).isEqualTo("One. Two.");

@@ -48,7 +48,7 @@ class AnyEditTest {
             new StudentKey("K-4"), new StudentKey("nobody"));
 
     @Test
-    void aScoreOfACriterionThatIsGoneIsPassedOverByUndo() {
+    void undoSkipsAScoreOfARemovedCriterion() {
         History history = new History(Batches.three());
         history.record(new Edit.WriteOnTheWhole(Batches.ADA, "Good."), NOW);
         history.record(score("c1", 5), NOW);
@@ -62,7 +62,7 @@ class AnyEditTest {
     }
 
     @Test
-    void aScoreAboveAMaximumThatWasLoweredIsPassedOverAndComesBackWithTheMaximum() {
+    void undoSkipsAScoreAboveALoweredMaximumUntilItIsRaised() {
         History history = new History(Batches.three());
         history.record(score("c1", 8), NOW);
         history.record(score("c1", 3), NOW.plusSeconds(60));
@@ -80,7 +80,7 @@ class AnyEditTest {
     }
 
     @Test
-    void takingBackThatASealWasOpenedDoesNotSayThatChangedWorkWasHandedBack() {
+    void undoingAReopeningDoesNotClaimChangedWorkWasHandedBack() {
         History history = new History(Batches.three());
         history.record(score("c1", 5), NOW);
         history.record(score("c2", 1), NOW);
@@ -96,7 +96,7 @@ class AnyEditTest {
     }
 
     @Test
-    void aDueTimeThatMovesAResultTakesTheFoldedCornerAway() {
+    void aDueTimeThatChangesAResultClearsHandedBack() {
         History history = new History(Batches.three());
         history.record(score("c1", 5), NOW);
         history.record(score("c2", 1), NOW);
@@ -118,7 +118,7 @@ class AnyEditTest {
     }
 
     @Test
-    void whatConcernsSeveralStudentsBelongsToTheBatchHoweverItIsNested() {
+    void aNestedEditOfSeveralStudentsBelongsToTheBatch() {
         Edit two = new Edit.Together(
                 List.of(new Edit.WritePrivately(Batches.BAO, "b"), new Edit.WritePrivately(Batches.CARYS, "c")));
         assertThat(new Edit.Together(List.of(score("c1", 5), two)).scope()).isEmpty();
@@ -132,7 +132,7 @@ class AnyEditTest {
 
     /** A replayed history has the same batch and the same undo steps as the original one. */
     @Property(tries = 300)
-    void everyEditIsTakenOrRefusedAndUndoNeverSticks(@ForAll long seed) {
+    void everyEditIsAppliedOrRefusedAndUndoNeverFails(@ForAll long seed) {
         Random random = new Random(seed);
         History history = new History(Batches.three());
         for (int i = 0; i < 120; i++) {
@@ -156,7 +156,7 @@ class AnyEditTest {
 
     /** A history continued from a checkpoint applies, refuses and undoes the same as the complete one. */
     @Property(tries = 300)
-    void aHistoryGoesOnFromACheckpointAsFromItsFirstLine(@ForAll long seed) {
+    void aHistoryContinuesFromACheckpointAsFromItsStart(@ForAll long seed) {
         Random random = new Random(seed);
         History whole = new History(Batches.three());
         History goingOn = null;

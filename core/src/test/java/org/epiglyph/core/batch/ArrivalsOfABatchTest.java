@@ -29,7 +29,7 @@ class ArrivalsOfABatchTest {
     }
 
     @Test
-    void aHandInComesInTheOrderOfItsNumberAndNoNumberComesTwice() {
+    void ordersHandInsByUniqueNumber() {
         Batch batch = Batches.three().apply(handIn(Batches.ADA, 3, document("d9", new Pages.Awaited())));
         batch = batch.apply(handIn(Batches.ADA, 2, document("d8", new Pages.Awaited())));
         assertThat(batch.submission(Batches.ADA).handIns()).extracting(HandIn::number).containsExactly(1, 2, 3);
@@ -41,7 +41,7 @@ class ArrivalsOfABatchTest {
     }
 
     @Test
-    void aDocumentThatBelongsToTwoHandInsGetsItsPagesInBoth() {
+    void aDocumentInTwoHandInsGetsItsPagesInBoth() {
         Batch batch = Batches.three();
         Document shared = document("s1", new Pages.Awaited());
         batch = batch.apply(handIn(Batches.CARYS, 1, shared))
@@ -58,7 +58,7 @@ class ArrivalsOfABatchTest {
     }
 
     @Test
-    void theLookOverNamesDocumentsWhosePagesAreStillToCome() {
+    void theLookOverNamesDocumentsAwaitingPages() {
         Batch batch = Batches.three()
                 .apply(handIn(Batches.CARYS, 1, document("d9", new Pages.Awaited())))
                 .apply(new Edit.WritePrivately(Batches.CARYS, "begun"));
@@ -80,7 +80,7 @@ class ArrivalsOfABatchTest {
     }
 
     @Test
-    void aStudentIsEnrolledOnce() {
+    void enrolsAStudentOnce() {
         Student newcomer = new Student(new StudentKey("K-9"), "Nia", "Newcomer", "");
         Batch batch = Batches.three().apply(new Edit.Enrol(newcomer));
         assertThat(batch.submissions()).hasSize(4);
@@ -90,7 +90,7 @@ class ArrivalsOfABatchTest {
     }
 
     @Test
-    void otherTimesChangeLatenessAndAreTakenBack() {
+    void changesOfTimesAffectLatenessAndCanBeUndone() {
         Batch batch = Batches.three();
         Instant late = batch.task().due().orElseThrow().plus(Duration.ofHours(2));
         assertThat(batch.task().lateness(Batches.ADA, late).orElseThrow().isLate()).isTrue();
@@ -105,7 +105,7 @@ class ArrivalsOfABatchTest {
     }
 
     @Test
-    void factsAreNotTakenBackByUndo() {
+    void undoDoesNotReverseFacts() {
         History history = new History(Batches.three());
         history.record(handIn(Batches.ADA, 2, document("d9", new Pages.Awaited())), Instant.EPOCH);
         history.record(new Edit.MakePages(Batches.ADA, "d9", new Pages.Ready(1, "")), Instant.EPOCH);

@@ -27,7 +27,7 @@ class AveragesTest {
     }
 
     @Test
-    void zeroCountsAndTheOtherThreeDoNot() {
+    void countsZeroButNoOtherStanding() {
         assertThat(Averages.ofCriterion(Batches.three(), "c1")).isEmpty();
         Batch batch = with(score(Batches.ADA, "c1", 5), score(Batches.BAO, "c1", 0),
                 new Edit.SetStanding(Batches.CARYS, "c1", Optional.of(Standing.NOT_ATTEMPTED)));
@@ -39,7 +39,7 @@ class AveragesTest {
 
     /** Calculated by hand: 5 + 4 of 12 is 9; not attempted + 3 of 12 is 3; excused + 4 of 4 is 12; their mean is 8. */
     @Test
-    void aResultCountsOnceItIsCompleteAndNobodyWithoutAScoreDoes() {
+    void countsOnlyCompleteResults() {
         Batch batch = with(score(Batches.ADA, "c1", 5), score(Batches.ADA, "c2", 4),
                 new Edit.SetStanding(Batches.BAO, "c1", Optional.of(Standing.NOT_ATTEMPTED)),
                 score(Batches.BAO, "c2", 3), score(Batches.CARYS, "c2", 4));
@@ -53,7 +53,7 @@ class AveragesTest {
      * time.
      */
     @Test
-    void latenessFollowsTheHandInTheGraceAndTheExtension() {
+    void latenessIncludesHandInGraceAndExtension() {
         HandIn late = new HandIn(2, Optional.of(Instant.parse("2026-03-14T19:00:00Z")), "",
                 Batches.three().submission(Batches.ADA).documents());
         Batch batch = with(new Edit.ReceiveHandIn(Batches.ADA, late), score(Batches.ADA, "c1", 6),

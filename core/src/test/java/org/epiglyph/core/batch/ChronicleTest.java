@@ -21,7 +21,7 @@ class ChronicleTest {
     }
 
     @Test
-    void theNewestComesFirstAndEachSubmissionHasItsOwn() {
+    void listsTheNewestFirstForEachSubmission() {
         history.record(new Edit.PlaceMark(Batches.ADA, Batches.note("m1", "d1", 0, "one")), NOW);
         history.record(new Edit.PlaceMark(Batches.BAO, Batches.note("m2", "d2", 0, "two")), NOW.plusSeconds(5));
         history.record(new Edit.RemoveMark(Batches.ADA, "m1"), NOW.plusSeconds(9));
@@ -34,7 +34,7 @@ class ChronicleTest {
     }
 
     @Test
-    void aSpellOfTypingIsOneThing() {
+    void aRunOfTypingIsOneEntry() {
         history.record(new Edit.WriteOnTheWhole(Batches.ADA, "A"), NOW);
         history.record(new Edit.WriteOnTheWhole(Batches.ADA, "A plan"), NOW.plusSeconds(2));
         Mark note = Batches.note("m1", "d1", 0, "one");
@@ -50,7 +50,7 @@ class ChronicleTest {
     }
 
     @Test
-    void anyEarlierStateCanBeBroughtBackAndThatTakenBackAgain() {
+    void restoresAnyEarlierStateWithUndo() {
         history.record(new Edit.PlaceMark(Batches.ADA, Batches.note("m1", "d1", 0, "one")), NOW);
         history.record(new Edit.SetScore(Batches.ADA, "c1", Optional.of(BigDecimal.TWO)), NOW);
         Submission then = Chronicle.at(history.collected(), history.lines(), 2, Batches.ADA).orElseThrow();
@@ -66,7 +66,7 @@ class ChronicleTest {
     }
 
     @Test
-    void marksAreLaidOverAndUnderEachOtherAndPagesTurned() {
+    void recordsReorderingAndRotation() {
         for (String id : List.of("m1", "m2", "m3")) {
             history.record(new Edit.PlaceMark(Batches.ADA, Batches.note(id, "d1", 0, id)), NOW);
         }
@@ -84,7 +84,7 @@ class ChronicleTest {
     }
 
     @Test
-    void whatLiesBesideThePagesBelongsToTheBatchAndIsUndoneThere() {
+    void documentsBesideThePagesBelongToTheBatch() {
         history.record(new Edit.ChangeAids(Aids.NONE.withLanguage("fr")), NOW);
         assertThat(history.batch().aids().language()).isEqualTo("fr");
         assertThat(history.canUndo(ADA)).isFalse();
@@ -93,7 +93,7 @@ class ChronicleTest {
     }
 
     @Test
-    void whatWasPassedOverForAnotherStudentsSakeDoesNotStopTheHistoryOfASealedOne() {
+    void skippedEditsOfOthersDoNotBlockASealedHistory() {
         history.record(new Edit.ChangeAids(new Aids(List.of(), "fr", Limits.NONE, List.of())), NOW);
         history.record(new Edit.Together(List.of(
                 new Edit.PlaceMark(Batches.ADA, Batches.note("m1", "d1", 0, "one")),

@@ -30,7 +30,7 @@ class CorrespondenceTest {
     }
 
     @Test
-    void aLetterIsKnownByWhatItSaysAndIsInTheListOnce() {
+    void listsALetterOnceByItsContent() {
         record(new Edit.LogLetter(Batches.ADA, letter("one", false)));
         record(new Edit.LogLetter(Batches.ADA, letter("two", true)));
         record(new Edit.LogLetter(Batches.ADA, letter("one", true)));
@@ -43,7 +43,7 @@ class CorrespondenceTest {
     }
 
     @Test
-    void anAnswerTakesThePlaceOfItsEarlierStateAndWaitsUntilItHasAReply() {
+    void anUpdatedAnswerReplacesTheEarlierOneAndWaitsForAReply() {
         assertThat(ada().awaitsReply()).isFalse();
         record(new Edit.ReceiveAnswer(Batches.ADA, answer("a1", "Why?")));
         record(new Edit.ReceiveAnswer(Batches.ADA, answer("a2", "Thanks.")));

@@ -31,7 +31,7 @@ class CoveredNamesTest {
             Set.copyOf(batch.students()));
 
     @Test
-    void studentsAreScriptsInTheOrderOfTheirNumbers() {
+    void numbersStudentsInOrder() {
         Batch covered = batch.apply(cover);
         assertThat(covered.submissions()).extracting(s -> s.student().name())
                 .containsExactly("Script 1", "Script 2", "Script 3");
@@ -47,7 +47,7 @@ class CoveredNamesTest {
     }
 
     @Test
-    void nobodyIsFoundByANameOrAKey() {
+    void findsNobodyByNameOrKey() {
         Batch covered = batch.apply(cover);
         for (Submission one : batch.submissions()) {
             for (String typed : List.of(one.student().family(), one.student().key().value())) {
@@ -58,13 +58,13 @@ class CoveredNamesTest {
     }
 
     @Test
-    void undoGivesTheNamesBackInTheOrderOfTheRoster() {
+    void undoRestoresNamesInRosterOrder() {
         Batch back = batch.apply(cover).apply(batch.inverse(cover));
         assertThat(List.copyOf(back.submissions())).isEqualTo(List.copyOf(batch.submissions()));
     }
 
     @Test
-    void oneIsUncoveredAndTheOthersStayWhereTheyAre() {
+    void uncoversOneAndKeepsTheOthersInPlace() {
         Batch covered = batch.apply(cover);
         Edit one = new Edit.UncoverNames(Set.of(Batches.ADA), "asked about an extension");
         Batch open = covered.apply(one);
@@ -76,7 +76,7 @@ class CoveredNamesTest {
     }
 
     @Test
-    void aNumberStaysTheSameStudentsWhenNamesAreCoveredAgain() {
+    void coveringAgainKeepsTheNumbers() {
         Batch open = batch.apply(cover).apply(new Edit.UncoverNames(Set.copyOf(batch.students()), "done"));
         assertThat(open.students()).isEqualTo(batch.students());
         Batch again = open.apply(Covers.everybody(open, new Random(5)));
@@ -84,7 +84,7 @@ class CoveredNamesTest {
     }
 
     @Test
-    void whoeverJoinsGetsTheNextNumber() {
+    void aNewStudentGetsTheNextNumber() {
         Batch covered = batch.apply(cover);
         StudentKey newcomer = new StudentKey("K-9");
         Edit numbered = Covers.newcomers(covered, List.of(newcomer), new Random(1));
@@ -94,7 +94,7 @@ class CoveredNamesTest {
     }
 
     @Test
-    void wordsToTheStudentHaveTheNameOnlyInWhatIsHandedBack() {
+    void restoresTheNameOnlyInWhatIsHandedBack() {
         Batch covered = batch.apply(cover);
         Student shown = covered.submission(Batches.ADA).student();
         String text = Slots.of("Well argued, {name}.").filled(shown.givenName(), List.of());
@@ -112,7 +112,7 @@ class CoveredNamesTest {
     }
 
     @Test
-    void wordsTypedOnAPageHaveTheNameThereToo() {
+    void restoresTheNameInTypedTextToo() {
         Batch covered = batch.apply(cover);
         Head head = new Head("t1", new PageRef("d1", 0), Ink.MADDER, 0, Remark.NONE);
         TypedText typed = new TypedText(head, new PagePoint(100, 100), "Well done, [name]!\nGo on.", 12, 90,
@@ -126,7 +126,7 @@ class CoveredNamesTest {
     }
 
     @Test
-    void whatIsMarkedAfterUncoveringSaysSo() {
+    void recordsMarkingAfterUncovering() {
         History history = new History(batch);
         history.record(new Edit.WritePrivately(Batches.ADA, "before"), NOW);
         history.record(cover, NOW.plusSeconds(60));
@@ -140,7 +140,7 @@ class CoveredNamesTest {
     }
 
     @Test
-    void theRecordsOwnCandidateNumberIsUsedWhereItHasOne() {
+    void usesTheRecordsCandidateNumber() {
         Student named = new Student(new StudentKey("K-1"), "Ada", "Example", "A").withCandidate("4711");
         assertThat(named.covered(3).name()).isEqualTo("Candidate 4711");
         assertThat(named.covered(3).shownKey()).isEmpty();
@@ -148,7 +148,7 @@ class CoveredNamesTest {
     }
 
     @Test
-    void aDocumentIsCalledByItsNumber() {
+    void namesADocumentByNumber() {
         Batch covered = batch.apply(cover);
         Submission ada = covered.submission(Batches.ADA);
         ada.documents().forEach(d -> assertThat(ada.displayName(d)).startsWith("document ").doesNotContain(d.name()));
@@ -156,7 +156,7 @@ class CoveredNamesTest {
 
     /** A name in earlier remarks is hidden while names are covered, and restored exactly afterwards. */
     @Test
-    void aNameInEarlierWordsIsCoveredAndComesBack() {
+    void coversAndRestoresANameInEarlierText() {
         Batch written = batch
                 .apply(new Edit.PlaceMark(Batches.ADA, Batches.note("n1", "d1", 0, "Ada, why? Ada Example, Adamant!")))
                 .apply(new Edit.WriteOnTheWhole(Batches.ADA, "Well done, Ada."))
@@ -178,7 +178,7 @@ class CoveredNamesTest {
     }
 
     @Test
-    void whoIsCoveredAlreadyKeepsTheNumberWhereTheOthersGetTheirs() {
+    void keepsExistingNumbersWhenCoveringOthers() {
         Batch one = batch
                 .apply(new Edit.CoverNames(List.of(Batches.CARYS, Batches.ADA, Batches.BAO), Set.of(Batches.ADA)));
         Batch both = one

@@ -40,7 +40,7 @@ class DeliveredTest {
     }
 
     @Test
-    void eachDestinationHasItsLastReceiptAndTheNewestComesLast() {
+    void keepsTheLastReceiptPerDestinationNewestLast() {
         seal();
         assertThat(ada().receipt()).isEmpty();
         hand(receipt("r1", RECORD));
@@ -58,7 +58,7 @@ class DeliveredTest {
     }
 
     @Test
-    void openedWorkThatIsHandedBackIsNotHandedBackAsItIs() {
+    void reopenedWorkIsNotHandedBackAsItIs() {
         hand(receipt("r1", RECORD));
         assertThat(ada().handedBack()).as("it was not sealed").isFalse();
         seal();
@@ -71,7 +71,7 @@ class DeliveredTest {
 
     /** Receipts of the first versions do not name their destination; those of folders are named after their zip. */
     @Test
-    void aReceiptWithoutItsDestinationIsTakenForOneOfItsForm() {
+    void aReceiptWithoutDestinationCountsForItsForm() {
         Receipt service = new Receipt("r-17", NOW, "d", "v1");
         Receipt service2 = new Receipt("handed-back.zip", NOW, "d", "v1");
         Receipt folder = new Receipt("handed-back.zip", NOW, "d", "");
@@ -103,7 +103,7 @@ class DeliveredTest {
     }
 
     @Test
-    void aThingIsAcceptedOnceAndStandsInOneOrder() {
+    void acceptsOnceInAFixedOrder() {
         List<Acceptance> all = List.of(accepted("b", "", "x", "1"), accepted("a", "s2", "x", "2"),
                 accepted("a", "s1", "y", "3"), accepted("a", "s1", "x", "4"));
         all.forEach(a -> record(new Edit.AcceptFinding(Batches.ADA, a)));

@@ -35,7 +35,7 @@ class EditTest {
     }
 
     @Test
-    void anEditBelongsToTheStudentWhomItNamesAlone() {
+    void anEditBelongsOnlyToItsStudent() {
         assertThat(words(Batches.ADA, "x").scope()).contains(Batches.ADA);
         assertThat(PHRASE.scope()).isEmpty();
         assertThat(together(words(Batches.ADA, "x"), see(0)).scope()).contains(Batches.ADA);
@@ -46,7 +46,7 @@ class EditTest {
     }
 
     @Test
-    void aSoleStudentIsOneBesideWhomNothingChanges() {
+    void aSoleStudentExcludesBatchWideChanges() {
         assertThat(words(Batches.ADA, "x").soleStudent()).contains(Batches.ADA);
         assertThat(together(words(Batches.ADA, "x"), see(0)).soleStudent()).contains(Batches.ADA);
         assertThat(together(words(Batches.ADA, "x"), PHRASE).soleStudent()).isEmpty();
@@ -58,7 +58,7 @@ class EditTest {
     }
 
     @Test
-    void whomAnEditReachesIsKnownOrItMayBeEverybody() {
+    void reportsTheAffectedStudentsOrPossiblyAll() {
         assertThat(words(Batches.ADA, "x").students()).contains(Set.of(Batches.ADA));
         assertThat(PHRASE.students()).contains(Set.of());
         assertThat(new Edit.ChangeAids(Aids.NONE).students()).contains(Set.of());
@@ -69,7 +69,7 @@ class EditTest {
     }
 
     @Test
-    void whatWasSeenOrCameIsAFactAndNothingTakesItBack() {
+    void observationsAndArrivalsAreFacts() {
         Instant at = Instant.EPOCH;
         List<Edit> facts = List.of(see(0), new Edit.ReceiveHandIn(Batches.ADA, new HandIn(2, Optional.empty(), "",
                 List.of(new Document("d7", "d7.pdf", "0".repeat(64), 9, new Pages.Awaited(), "")))),
@@ -105,7 +105,7 @@ class EditTest {
 
     /** For each kind: a continuation, then the same by someone else, then on another thing. */
     @Test
-    void writingOnGoesOnOnOneThingOfOneStudentAlone() {
+    void continuedTypingConcernsOneFieldOfOneStudent() {
         Edit mark = new Edit.ChangeMark(Batches.ADA, Batches.note("m1", "d1", 0, "a"));
         List<List<Edit>> kinds = List.of(
                 List.of(words(Batches.ADA, "a"), words(Batches.ADA, "ab"), words(Batches.BAO, "ab"),

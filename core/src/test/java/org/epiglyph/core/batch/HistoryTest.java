@@ -32,7 +32,7 @@ class HistoryTest {
     }
 
     @Test
-    void whatIsUndoneCanBeDoneAgain() {
+    void redoesWhatWasUndone() {
         history.record(new Edit.PlaceMark(Batches.ADA, Batches.note("m1", "d1", 0, "one")), NOW);
         history.undo(ADA, NOW);
         assertThat(ada().marks()).isEmpty();
@@ -42,7 +42,7 @@ class HistoryTest {
     }
 
     @Test
-    void undoNeverReachesIntoAnotherStudentsWork() {
+    void undoNeverAffectsAnotherStudentsWork() {
         history.record(new Edit.PlaceMark(Batches.ADA, Batches.note("m1", "d1", 0, "one")), NOW);
         history.record(new Edit.PlaceMark(Batches.BAO, Batches.note("m2", "d2", 0, "two")), NOW);
         history.undo(ADA, NOW);
@@ -51,7 +51,7 @@ class HistoryTest {
     }
 
     @Test
-    void aDeletedMarkComesBackToItsPlaceAmongTheOthers() {
+    void restoresADeletedMarkInItsOrder() {
         for (String id : List.of("m1", "m2", "m3")) {
             history.record(new Edit.PlaceMark(Batches.ADA, Batches.note(id, "d1", 0, id)), NOW);
         }
@@ -61,7 +61,7 @@ class HistoryTest {
     }
 
     @Test
-    void aSpellOfTypingIsTakenBackAtOnce() {
+    void undoesARunOfTypingAtOnce() {
         history.record(new Edit.WriteOnTheWhole(Batches.ADA, "A care"), NOW);
         history.record(new Edit.WriteOnTheWhole(Batches.ADA, "A careful plan"), NOW.plusSeconds(3));
         history.record(new Edit.WriteOnTheWhole(Batches.ADA, "A careful plan. Well done."), NOW.plusSeconds(300));
@@ -72,7 +72,7 @@ class HistoryTest {
     }
 
     @Test
-    void aSealedSubmissionRefusesChangesUntilItIsOpenedAgain() {
+    void sealedWorkRefusesChangesUntilReopened() {
         assertThatThrownBy(() -> history.record(new Edit.Seal(Batches.ADA), NOW)).isInstanceOf(EditRefused.class)
                 .hasMessageContaining("Method, Units");
         history.record(new Edit.SetScore(Batches.ADA, "c1", Optional.of(new BigDecimal("7.5"))), NOW);
@@ -91,7 +91,7 @@ class HistoryTest {
     }
 
     @Test
-    void aScoreOutsideTheRangeLeavesTheBatchAsItWas() {
+    void anOutOfRangeScoreChangesNothing() {
         Batch before = history.batch();
         assertThatThrownBy(() -> history.record(new Edit.SetScore(Batches.ADA, "c1", Optional.of(BigDecimal.TEN)), NOW))
                 .isInstanceOf(EditRefused.class);
@@ -99,7 +99,7 @@ class HistoryTest {
     }
 
     @Property(tries = 200)
-    void undoingEverythingGivesTheBatchAsItWasAndReplayingTheLinesGivesTheSameBatch(@ForAll long seed,
+    void undoingEverythingRestoresTheBatchAndAReplayEqualsIt(@ForAll long seed,
             @ForAll @IntRange(min = 1, max = 60) int count) {
         History made = new History(Batches.three());
         List<Entry> lines = new ArrayList<>();
@@ -169,7 +169,7 @@ class HistoryTest {
     }
 
     @Test
-    void aNewHandInCountsAndLeavesTheMarksOnTheOldOne() {
+    void aNewHandInCountsAndMarksStayOnTheOldOne() {
         history.record(new Edit.PlaceMark(Batches.ADA, Batches.note("m1", "d1", 0, "one")), NOW);
         history.record(new Edit.ReceiveHandIn(Batches.ADA, second("d9")), NOW);
         assertThat(ada().current()).get().extracting(HandIn::number).isEqualTo(2);
@@ -181,7 +181,7 @@ class HistoryTest {
     }
 
     @Test
-    void theMarkerMayLetAnEarlierHandInCount() {
+    void theMarkerMayChooseAnEarlierHandIn() {
         history.record(new Edit.ReceiveHandIn(Batches.ADA, second("d9")), NOW);
         history.record(new Edit.LetCount(Batches.ADA, Optional.of(1)), NOW);
         assertThat(ada().documents()).extracting(Document::id).containsExactly("d1");
@@ -193,7 +193,7 @@ class HistoryTest {
     }
 
     @Test
-    void whatComesAfterSealingDoesNotCountByItself() {
+    void arrivalsAfterSealingDoNotCount() {
         history.record(new Edit.SetScore(Batches.ADA, "c1", Optional.of(BigDecimal.ONE)), NOW);
         history.record(new Edit.SetScore(Batches.ADA, "c2", Optional.of(BigDecimal.ONE)), NOW);
         history.record(new Edit.Seal(Batches.ADA), NOW);
@@ -203,7 +203,7 @@ class HistoryTest {
     }
 
     @Test
-    void pagesAreMadeLaterAndAnAttachedDocumentCanBeTakenBack() {
+    void pagesComeLaterAndAnAttachedDocumentCanBeUndone() {
         history.record(new Edit.ReceiveHandIn(Batches.ADA, second("d9")), NOW);
         history.record(new Edit.MakePages(Batches.ADA, "d9", new Pages.Ready(4, "d9.pdf")), NOW);
         assertThat(ada().pages()).hasSize(4);
@@ -216,7 +216,7 @@ class HistoryTest {
     }
 
     @Test
-    void aStudentIsEnrolledOnceAndTimesCanBeChanged() {
+    void enrolsOnceAndChangesTimes() {
         org.epiglyph.core.roster.Student dora = new org.epiglyph.core.roster.Student(new StudentKey("K-9"), "Dora",
                 "Example", "A");
         history.record(new Edit.Enrol(dora), NOW);

@@ -46,7 +46,7 @@ class MarkCountTest {
     }
 
     @Test
-    void ticksAddUpToTheirLimitAndThoseOfOtherCriteriaAreLeftOut() {
+    void addsTicksUpToTheirLimitForTheCriterion() {
         for (String criterion : List.of("", "c1", "", "c2")) {
             stamp(Sign.TICK, criterion);
         }
@@ -59,7 +59,7 @@ class MarkCountTest {
     }
 
     @Test
-    void theCountStaysWithinTheMaximum() {
+    void limitsTheCountToTheMaximum() {
         for (int i = 0; i < 20; i++) {
             stamp(Sign.TICK, "c1");
         }
@@ -68,7 +68,7 @@ class MarkCountTest {
     }
 
     @Test
-    void phrasesCountByThemselvesOrByTheirEffects() {
+    void countsPhrasesByNumberOrEffect() {
         for (int i = 0; i < 3; i++) {
             marks.add(Batches.note("n" + i, "d1", 0, "Units!").withRemark(Remark.of("Units!").withPhrase("p1")));
         }
@@ -81,7 +81,7 @@ class MarkCountTest {
     }
 
     @Test
-    void scoreStampsThatAreLinkedToACriterionAreSummed() {
+    void sumsScoreStampsOfACriterion() {
         stamp(new Face.Score(new BigDecimal("2.5"), 1), "c1");
         stamp(new Face.Score(BigDecimal.ONE, 1), "c1");
         stamp(new Face.Score(BigDecimal.TEN, 1), "c2");

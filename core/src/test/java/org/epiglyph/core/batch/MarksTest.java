@@ -24,7 +24,7 @@ class MarksTest {
     }
 
     @Property(tries = 100)
-    void isWhatAPlainListIsAndEarlierStatesStay(@ForAll @IntRange(max = 600) int size, @ForAll long seed) {
+    void equalsAPlainListAndKeepsEarlierVersions(@ForAll @IntRange(max = 600) int size, @ForAll long seed) {
         Random random = new Random(seed);
         List<Mark> plain = new ArrayList<>(row(0, size));
         Marks now = Marks.of(plain);
@@ -68,7 +68,7 @@ class MarksTest {
     }
 
     @Test
-    void findsRoomForAnyNumberInOnePlace() {
+    void makesRoomForManyInOnePlace() {
         List<Mark> plain = new ArrayList<>(row(0, 2));
         Marks now = Marks.of(plain);
         for (int i = 2; i < 500; i++) { // always between the lowest and what lies next above it
@@ -80,7 +80,7 @@ class MarksTest {
     }
 
     @Test
-    void growsAtEitherEnd() {
+    void growsAtBothEnds() {
         Marks now = Marks.EMPTY;
         List<Mark> plain = new ArrayList<>();
         for (int i = 0; i < 2_000; i++) {
@@ -93,7 +93,7 @@ class MarksTest {
     }
 
     @Test
-    void emptiesAndFillsAgain() {
+    void emptiesAndRefills() {
         Marks now = Marks.of(row(0, 300));
         for (int i = 299; i >= 0; i--) {
             now = now.without("m" + i);
@@ -104,7 +104,7 @@ class MarksTest {
     }
 
     @Test
-    void refusesWhatDoesNotFit() {
+    void refusesInvalidPositions() {
         Marks marks = Marks.of(row(0, 100));
         assertThat(Marks.of(marks)).isSameAs(marks);
         assertThatThrownBy(() -> marks.with(mark("m50", "again"), 0)).isInstanceOf(EditRefused.class)

@@ -47,7 +47,7 @@ class PhraseReachTest {
     }
 
     @Test
-    void aChangedPhraseKeepsAnswersAndAdditionsWhereItStands() {
+    void aChangedPhraseKeepsAnswersAndAdditionsInPlace() {
         note(Batches.ADA, "m1", "d1", "Ada, give the unit: metres. Twice!", "p1");
         note(Batches.BAO, "m2", "d2", "Bao, give the unit: hours.", "p1");
         sealBao();
@@ -66,7 +66,7 @@ class PhraseReachTest {
     }
 
     @Test
-    void itIsTheSameThingOnACriterionAndOnTheWhole() {
+    void appliesToCriteriaAndOverallRemarks() {
         history.record(new Edit.WriteOnCriterion(Batches.ADA, "c2", "First: Ada, give the unit: metres. So."), NOW);
         history.record(new Edit.WriteOnTheWhole(Batches.BAO, "Bao, give the unit: hours."), NOW);
         assertThat(PhraseReach.places(history.batch(), "p1")).extracting(PhraseReach.Place::criterion)
@@ -81,7 +81,7 @@ class PhraseReachTest {
     }
 
     @Test
-    void onlyFromNowOnLeavesWhatStands() {
+    void forTheFutureOnlyKeepsExistingUses() {
         note(Batches.ADA, "m1", "d1", "Ada, give the unit: metres.", "p1");
         history.record(PhraseReach.plan(history.batch(), UNITS.withText("Unit!"), false, false).edit(), NOW);
         assertThat(words(Batches.ADA, "m1")).isEqualTo("Ada, give the unit: metres.");
@@ -89,7 +89,7 @@ class PhraseReachTest {
     }
 
     @Test
-    void undoLeavesARemarkThatWasChangedMeanwhile() {
+    void undoKeepsARemarkChangedSince() {
         note(Batches.ADA, "m1", "d1", "Ada, give the unit: metres.", "p1");
         history.record(PhraseReach.plan(history.batch(), UNITS.withText("Unit: {words}."), true, false).edit(), NOW);
         Mark now = history.batch().submission(Batches.ADA).findMark("m1").orElseThrow();
@@ -103,7 +103,7 @@ class PhraseReachTest {
      * 9.5.
      */
     @Test
-    void scoresThatWereTakenFromACountFollowTheEffect() {
+    void acceptedCountsFollowTheEffect() {
         history.record(new Edit.ChangeScheme(history.batch()
                 .scheme()
                 .withCriteria(List.of(
@@ -128,7 +128,7 @@ class PhraseReachTest {
     }
 
     @Test
-    void likeWordsAndBareSignsOfTheSameErrorAreFoundAndThePhraseIsPlacedAtOnce() {
+    void findsSimilarRemarksAndBareSignsAndInsertsThePhrase() {
         Phrase plain = new Phrase("p2", "dr", "A drying height comes off the height of tide.", "c1", Optional.empty());
         history.record(new Edit.KeepPhrase(plain), NOW);
         note(Batches.ADA, "m1", "d1", "The drying height comes off the height of the tide!", "");
@@ -145,7 +145,7 @@ class PhraseReachTest {
     }
 
     @Test
-    void whatWasTypedThreeTimesInLikeWordsIsSuggested() {
+    void suggestsTextTypedThreeTimes() {
         note(Batches.ADA, "m1", "d1", "Label the axes, please.", "");
         note(Batches.ADA, "m2", "d1", "label the axes please", "");
         note(Batches.BAO, "m3", "d2", "Well argued.", "");
@@ -157,7 +157,7 @@ class PhraseReachTest {
     }
 
     @Test
-    void theStudentsOwnWordsOnWhichAPhraseStandsAreNamedOnceTheMostFrequentFirst() {
+    void listsTheStudentsMarkedWordsMostFrequentFirst() {
         String[] texts = {"1.10 m", "by the  rule", "by the rule", ""};
         for (int i = 0; i < texts.length; i++) {
             Mark note = Batches.note("m" + i, "d1", 0, "Ada, give the unit: m.");

@@ -45,7 +45,7 @@ class SchemeChangeTest {
      * is 8.14.
      */
     @Test
-    void aNewMaximumKeepsPointsOrPercentAndSaysWhichResultsMove() {
+    void aNewMaximumKeepsPointsOrPercentagesAndNamesMovingResults() {
         score("c1", "6");
         score("c2", "2");
         SchemeChange points = plan(withMaximum("c1", 10), SchemeChange.Keep.POINTS);
@@ -60,7 +60,7 @@ class SchemeChangeTest {
     }
 
     @Test
-    void aLowerMaximumCutsWhatLiesAboveAndSaysSo() {
+    void aLowerMaximumCapsScoresAndSaysSo() {
         score("c1", "6");
         SchemeChange change = plan(withMaximum("c1", 5), SchemeChange.Keep.POINTS);
         assertThat(change.losses()).extracting(l -> l.what().text()).containsExactly("6 is reduced to 5");
@@ -72,7 +72,7 @@ class SchemeChangeTest {
     }
 
     @Test
-    void undoLeavesWhatWasScoredMeanwhile() {
+    void undoKeepsScoresGivenSince() {
         score("c1", "6");
         history.record(plan(withMaximum("c1", 5), SchemeChange.Keep.POINTS).edit(), NOW);
         score("c1", "3");
@@ -83,7 +83,7 @@ class SchemeChangeTest {
     }
 
     @Test
-    void aRemovedCriterionTakesItsScoreWithItAndUndoBringsItBack() {
+    void removingACriterionRemovesItsScoreUntilUndone() {
         score("c1", "6");
         score("c2", "4");
         MarkScheme less = history.batch().scheme().withCriteria(history.batch().scheme().criteria().subList(0, 1));
@@ -96,7 +96,7 @@ class SchemeChangeTest {
     }
 
     @Test
-    void whatNoLongerFitsIsNotScoredAndAStandingStays() {
+    void scoresThatNoLongerFitAreRemovedButStandingsStay() {
         score("c1", "6");
         history.record(new Edit.SetStanding(Batches.BAO, "c1", Optional.of(Standing.EXCUSED)), NOW);
         Criterion levels = history.batch()
@@ -114,7 +114,7 @@ class SchemeChangeTest {
     }
 
     @Test
-    void whatTheRecordHasIsNamedAndItsChangeIsNotLost() {
+    void namesHandedBackResultsAndKeepsTheirChange() {
         score("c1", "6");
         score("c2", "4");
         history.record(new Edit.Seal(Batches.ADA), NOW);
@@ -151,7 +151,7 @@ class SchemeChangeTest {
 
     /** 5 in the level from 4 to 8: if that level becomes 6 to 8, it becomes 6; if 1 to 4, it becomes 4. */
     @Test
-    void aLevelStaysTheLevelAndItsPointsComeWithinItsNewBounds() {
+    void aLevelStaysWithPointsWithinItsNewBounds() {
         history.record(new Edit.ChangeScheme(with(levels("4", "8", "0", "3.5")), List.of()), NOW);
         Manner.Levels now = (Manner.Levels) history.batch().scheme().criterion("c1").manner();
         history.record(new Edit.Judge(Batches.ADA, "c1", Judgement.level(now.levels().getFirst(), new BigDecimal("5"))),
@@ -169,7 +169,7 @@ class SchemeChangeTest {
     }
 
     @Test
-    void partsThatAreStillThereStayTicked() {
+    void remainingPartsStayTicked() {
         history.record(new Edit.ChangeScheme(with(checklist("2", "3", "1")), List.of()), NOW);
         Manner.Checklist now = (Manner.Checklist) history.batch().scheme().criterion("c1").manner();
         history.record(new Edit.Judge(Batches.ADA, "c1", Judgement.parts(now, List.of("p0", "p2"))), NOW);
@@ -186,7 +186,7 @@ class SchemeChangeTest {
     }
 
     @Test
-    void wordsAloneTakeNoScoreNorStanding() {
+    void textOnlyCriteriaTakeNeitherScoreNorStanding() {
         score("c1", "6");
         history.record(new Edit.SetStanding(Batches.BAO, "c1", Optional.of(Standing.EXCUSED)), NOW);
         SchemeChange change = plan(with(new Manner.WordsOnly()), SchemeChange.Keep.POINTS);
@@ -198,7 +198,7 @@ class SchemeChangeTest {
 
     /** A full mark of 8 that becomes a full mark of 5 loses nothing; 8.5 would, but it is above both maxima. */
     @Test
-    void fullMarksStayFullMarksWithoutALoss() {
+    void fullMarksStayFullMarks() {
         score("c1", "8");
         assertThat(plan(withMaximum("c1", 5), SchemeChange.Keep.POINTS).losses()).isEmpty();
         score("c1", "5");
@@ -209,7 +209,7 @@ class SchemeChangeTest {
 
     /** Calculated by hand: a step of 0.5 becomes one of 1; 2.5 is rounded half up to 3. */
     @Test
-    void aCoarserStepRoundsWhatLiesBetween() {
+    void aCoarserStepRounds() {
         score("c1", "2.5");
         MarkScheme scheme = history.batch().scheme();
         Criterion coarse = new Criterion("c1", "Method", "", BigDecimal.valueOf(8), BigDecimal.ONE);
@@ -222,7 +222,7 @@ class SchemeChangeTest {
 
     /** Two states each: nothing changed, the grade changed, completeness changed. */
     @Test
-    void aResultMovesWhereItsValueGradeOrCompletenessDoes() {
+    void aResultMovesByValueGradeOrCompleteness() {
         Batch untouched = history.batch();
         assertThat(SchemeChange.moved(untouched, untouched)).isEmpty();
         score("c1", "0");
@@ -237,7 +237,7 @@ class SchemeChangeTest {
     }
 
     @Test
-    void aGradeIsNamedOnlyWhereEverythingIsScored() {
+    void namesAGradeOnlyForCompleteResults() {
         score("c1", "3");
         MarkScheme scheme = history.batch().scheme();
         Batch ungraded = history.batch();

@@ -47,7 +47,7 @@ class SubmissionTest {
     }
 
     @Test
-    void spokenRemarksStandInTheOrderOfTheirIds() {
+    void ordersSpokenRemarksById() {
         record(new Edit.KeepSpoken(Batches.ADA, spoken("r2", "two")));
         record(new Edit.KeepSpoken(Batches.ADA, spoken("r1", "one")));
         record(new Edit.KeepSpoken(Batches.ADA, spoken("r2", "second")));
@@ -66,7 +66,7 @@ class SubmissionTest {
     }
 
     @Test
-    void filesOfTheMarkersOwnAreAttachedEnclosedOrSpoken() {
+    void attachesEnclosesOrLinksTheMarkersFiles() {
         record(new Edit.AttachFile(Batches.ADA, new Attached("d1", file("a1"))));
         record(new Edit.Enclose(Batches.ADA, file("e1")));
         record(new Edit.KeepSpoken(Batches.ADA, spoken("r1", "")));
@@ -82,7 +82,7 @@ class SubmissionTest {
     }
 
     @Test
-    void documentsOfACoveredStudentAreCalledByTheirNumber() {
+    void namesACoveredStudentsDocumentsByNumber() {
         Document second = bao().documents().getLast();
         assertThat(bao().displayName(second)).isEqualTo("d3.pdf");
         assertThat(bao().cover()).isEqualTo(NameCover.NONE);
@@ -101,7 +101,7 @@ class SubmissionTest {
     }
 
     @Test
-    void seeingAPageIsNoDifferenceAndEverythingElseIsOne() {
+    void seeingAPageIsNoDifferenceButEverythingElseIs() {
         Submission before = ada();
         record(new Edit.SeePage(Batches.ADA, new PageRef("d1", 1)));
         assertThat(ada().seen()).containsExactly(new PageRef("d1", 1));
@@ -143,7 +143,7 @@ class SubmissionTest {
     }
 
     @Test
-    void itGoesFromStageToStage() {
+    void goesFromStageToStage() {
         Batch batch = history.batch();
         assertThat(batch.submission(Batches.CARYS).stage(batch.scheme())).isEqualTo(Stage.NOTHING_RECEIVED);
         assertThat(ada().stage(batch.scheme())).isEqualTo(Stage.UNTOUCHED);
@@ -160,7 +160,7 @@ class SubmissionTest {
     }
 
     @Test
-    void traitsOfPagesStandInOneOrderAndOldNotesTellThem() {
+    void ordersPageTraitsAndDerivesThemFromOldNotes() {
         Pages both = new Pages.Ready(1, "", List.of(), Set.of(Pages.Trait.CERTIFIED, Pages.Trait.ACTIVE));
         assertThat(both.toString()).contains("[ACTIVE, CERTIFIED]");
         assertThat(both.has(Pages.Trait.ACTIVE)).isTrue();
@@ -175,7 +175,7 @@ class SubmissionTest {
     }
 
     @Test
-    void whatCannotBeTakenBackIsSaidAndWhatWasTakenBackCanBeDoneAgain() {
+    void describesUndoAndRedo() {
         Optional<StudentKey> ada = Optional.of(Batches.ADA);
         assertThat(history.canUndo(ada)).isFalse();
         assertThat(history.canRedo(ada)).isFalse();

@@ -32,7 +32,7 @@ class SubmissionsTest {
     }
 
     @Property(tries = 200)
-    void isWhatAPlainMapIsAndEarlierStatesStay(@ForAll @IntRange(min = 0, max = 200) int size,
+    void equalsAPlainMapAndKeepsEarlierVersions(@ForAll @IntRange(min = 0, max = 200) int size,
             @ForAll @Size(max = 40) List<@IntRange(min = 0, max = 250) Integer> changes) {
         Submissions now = ofSize(size);
         Map<StudentKey, Submission> plain = new LinkedHashMap<>();
@@ -68,14 +68,14 @@ class SubmissionsTest {
     }
 
     @Test
-    void twoOfOneKeyAreAFaultOfTheCaller() {
+    void rejectsADuplicateKey() {
         assertThatThrownBy(() -> Submissions.of(List.of(untouched(1), untouched(1))))
                 .isInstanceOf(IllegalArgumentException.class)
                 .hasMessageContaining("K-1");
     }
 
     @Test
-    void whoeverSharesANameIsListedWithTheKey() {
+    void listsNamesakesWithTheirKeys() {
         Student first = new Student(new StudentKey("K-1"), "Lena", "Fischer", "");
         Student second = new Student(new StudentKey("K-2"), "Lena", "Fischer", "");
         Student other = new Student(new StudentKey("K-3"), "Lena", "Fisher", "");

@@ -41,7 +41,7 @@ class WorkTest {
     }
 
     @Test
-    void timeBetweenTwoActsBelongsToTheSecondUnlessItIsAPause() {
+    void timeBetweenEditsBelongsToTheLaterUnlessItIsAPause() {
         at(0, note(Batches.ADA, "m1"));
         at(20, note(Batches.ADA, "m2"));
         at(320, note(Batches.BAO, "m3")); // five minutes count as work
@@ -53,7 +53,7 @@ class WorkTest {
     }
 
     @Test
-    void whatComesByItselfIsNoWork() {
+    void automaticEditsAreNotWork() {
         at(0, note(Batches.ADA, "m1"));
         Answer answer = new Answer("a", Optional.empty(), "Thanks", NINE, "", false);
         List<Edit> byItself = List.of(
@@ -71,7 +71,7 @@ class WorkTest {
     }
 
     @Test
-    void studentsStandInTheOrderTheyWereLastJudged() {
+    void ordersStudentsByTheirLastJudgement() {
         at(0, score(Batches.ADA));
         at(10, new Edit.SetStanding(Batches.BAO, "c1", Optional.of(Standing.EXCUSED)));
         at(20, new Edit.Together(List.of(note(Batches.CARYS, "m1"),
@@ -85,7 +85,7 @@ class WorkTest {
     }
 
     @Test
-    void theLastChangeOfTheSchemeThatWasMadeCounts() {
+    void countsFromTheLastEffectiveSchemeChange() {
         MarkScheme scheme = Batches.three().scheme();
         assertThat(work().schemeChanged()).isEmpty();
         at(5, new Edit.ChangeScheme(scheme, List.of()));
@@ -96,7 +96,7 @@ class WorkTest {
 
     /** 10 s for Ada, 30 s for Bao and 60 s for Carys; a student who was only viewed does not matter. */
     @Test
-    void thePaceIsTheMedianOfThoseWhoWereScored() {
+    void thePaceIsTheMedianOfScoredStudents() {
         assertThat(work().pace()).isEmpty();
         at(0, score(Batches.ADA));
         assertThat(work().pace()).as("a score that took no time that is known").isEmpty();

@@ -64,7 +64,7 @@ class CourseTest {
     }
 
     @Test
-    void resultsCountByTheirWeightAndOnlyWhereTheyAreKnown() {
+    void weightsKnownResultsOnly() {
         Course course = course();
         assertThat(course.parts()).extracting(p -> p.batch().task().title()).containsExactly("First", "Second");
         assertThat(course.average(ADA)).contains(new BigDecimal("72.5")); // (50 + 3 * 80) / 4
@@ -78,7 +78,7 @@ class CourseTest {
     }
 
     @Test
-    void whoIsExcusedHasNoResultThere() {
+    void excusedStudentsHaveNoResult() {
         Batch excused = batch("Third", 20, List.of(ADA), "Method");
         Batch after = excused.apply(new Edit.SetStanding(ADA, "c0", Optional.of(Standing.EXCUSED)));
         assertThat(part(after, "1").percent(ADA)).isEmpty();
@@ -87,7 +87,7 @@ class CourseTest {
     }
 
     @Test
-    void criteriaOfOneNameAreFollowedFromBatchToBatch() {
+    void followsCriteriaOfEqualNamesAcrossBatches() {
         assertThat(course().recurring(ADA)).containsExactly(new Course.Recurring("Method",
                 Map.of(0, new BigDecimal("50.0"), 1, new BigDecimal("80.0"))));
         assertThat(course().recurring(BEN)).containsExactly(
@@ -96,7 +96,7 @@ class CourseTest {
     }
 
     @Property(tries = 50)
-    void equalWeightsAreThePlainMeanAndOnlyTheirProportionCounts(@ForAll @IntRange(max = 10) int one,
+    void equalWeightsGiveThePlainMeanAndOnlyProportionsCount(@ForAll @IntRange(max = 10) int one,
             @ForAll @IntRange(max = 10) int other, @ForAll @IntRange(min = 1, max = 9) int weight) {
         Batch first = scored(batch("First", 1, List.of(ADA), "Method"), ADA, one);
         Batch second = scored(batch("Second", 2, List.of(ADA), "Method"), ADA, other);
@@ -108,7 +108,7 @@ class CourseTest {
     }
 
     @Test
-    void aBatchThatChangesTakesTheOldOnesPlaceAndKeepsItsWeight() {
+    void anUpdatedBatchReplacesTheOldOneWithItsWeight() {
         Course course = course();
         Batch before = course.parts().getLast().batch();
         Course now = course.with(before, scored(before, LATER, 10, 10));
@@ -118,7 +118,7 @@ class CourseTest {
     }
 
     @Test
-    void withoutADueTimeABatchComesLastAndOfOneDayTheTitleDecides() {
+    void sortsByDueTimeThenTitleWithUndatedLast() {
         Batch open = batch("A", 1, List.of(ADA), "Method");
         open = open.apply(new Edit.ChangeTask(
                 open.task().withTimes(Optional.empty(), open.task().grace(), open.task().extensions())));
@@ -129,7 +129,7 @@ class CourseTest {
     }
 
     @Test
-    void ofTwoCriteriaOfOneNameTheFirstIsFollowed() {
+    void followsTheFirstOfTwoEqualNames() {
         Batch twice = scored(batch("First", 1, List.of(ADA), "Method", "method "), ADA, 2, 9);
         Batch once = scored(batch("Second", 2, List.of(ADA), "Method"), ADA, 5);
         assertThat(new Course(List.of(part(twice, "1"), part(once, "1"))).recurring(ADA)).containsExactly(

@@ -40,7 +40,7 @@ class ClassReportTest {
     }
 
     @Test
-    void everyStudentHasARowAndNothingUnmarkedLooksLikeZero() {
+    void everyStudentHasARowAndUnmarkedWorkIsNotZero() {
         Batch batch = Batches.three();
         assertThat(ClassReport.of(batch).headings()).containsExactly("student key", "given name", "family name",
                 "section", "state", "handed in", "late", "Method", "Units", "result", "maximum", "percent", "grade",
@@ -51,13 +51,13 @@ class ClassReportTest {
     }
 
     @Test
-    void beforeEverythingIsScoredThereIsNoResult() {
+    void thereIsNoResultUntilEverythingIsScored() {
         assertThat(row(with(Batches.three(), score("c1", 6)), 0).subList(4, 13)).containsExactly("begun", "", "", "#6",
                 "", "", "#12", "", "");
     }
 
     @Test
-    void aModeratedResultComesWithItsReasonAndOneHandedBackWithItsTime() {
+    void includesModerationWithItsReasonAndTheTimeOfHandingBack() {
         Batch scored = with(Batches.three(), score("c1", 6), score("c2", 1),
                 new Edit.ReceiveHandIn(Batches.ADA,
                         new HandIn(2, Optional.of(Instant.parse("2026-03-14T18:00:00Z")), "",
@@ -81,7 +81,7 @@ class ClassReportTest {
     }
 
     @Test
-    void aStandingTakesThePlaceOfTheScoreAndAGradeThatOfNothing() {
+    void aStandingReplacesTheScoreAndAGradeThatOfNothing() {
         Batch batch = with(Batches.three(),
                 new Edit.ChangeScheme(Batches.three()
                         .scheme()
@@ -94,7 +94,7 @@ class ClassReportTest {
     }
 
     @Test
-    void criteriaWithTheNameOfAColumnOrOfEachOtherAreTwoColumns() {
+    void criteriaWithEqualNamesAreSeparateColumns() {
         List<String> names = List.of("grade", "Units", "Units", "Units");
         List<Criterion> criteria = IntStream.range(0, names.size())
                 .mapToObj(i -> new Criterion("c" + i, names.get(i), "", BigDecimal.TEN, BigDecimal.ONE))

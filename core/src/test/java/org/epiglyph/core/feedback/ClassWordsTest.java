@@ -44,7 +44,7 @@ class ClassWordsTest {
     }
 
     @Test
-    void theMeanAndHowManyLieWhereButNeverWho() {
+    void tellsTheMeanAndDistributionWithoutNames() {
         Batch batch = batch(MarkScheme.single(BigDecimal.valueOf(16)), 0, 1, 2, 15, 16, -1);
         assertThat(ClassWords.of(batch, ALL)).containsExactly("The class average is 6.8 of 16.",
                 "Results of the class: 0 to below 2: 2, from 2 to below 4: 1, from 4 to below 6: 0, from 6 to below 8: 0, "
@@ -54,7 +54,7 @@ class ClassWordsTest {
     }
 
     @Test
-    void gradesAreCountedWhereThereAreAny() {
+    void countsGradesIfThereAreAny() {
         MarkScheme scheme = MarkScheme.single(BigDecimal.valueOf(16))
                 .withRules(Rules.USUAL.withGrades(Optional.of(GradeScale.READY.getLast())));
         assertThat(ClassWords.of(batch(scheme, 16, 16, 16, 1, 1), Set.of(ClassWords.Figure.DISTRIBUTION)))
@@ -62,7 +62,7 @@ class ClassWordsTest {
     }
 
     @Test
-    void ofFewNothingIsToldAndTheExcusedAreNotCounted() {
+    void tellsNothingOfSmallClassesAndIgnoresTheExcused() {
         Batch four = batch(MarkScheme.single(BigDecimal.valueOf(16)), 1, 2, 3, 4, -1);
         assertThat(ClassWords.of(four, ALL)).isEmpty();
         assertThat(ClassWords.of(

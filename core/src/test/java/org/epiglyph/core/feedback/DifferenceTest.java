@@ -39,7 +39,7 @@ class DifferenceTest {
     }
 
     @Test
-    void whatChangedSinceIsCountedAndWhatIsPrivateIsNot() {
+    void countsChangesSinceHandingBackButNoPrivateOnes() {
         record(score("c1", 5));
         record(score("c2", 1));
         record(new Edit.PlaceMark(Batches.ADA, Batches.note("stays", "d1", 0, "a")));
@@ -68,7 +68,7 @@ class DifferenceTest {
     }
 
     @Test
-    void onlyTheLastHandBackCounts() {
+    void comparesWithTheLastHandBackOnly() {
         record(score("c1", 5));
         record(score("c2", 1));
         handBack();
@@ -79,7 +79,7 @@ class DifferenceTest {
     }
 
     @Test
-    void receiptsRecordedTogetherCountEach() {
+    void countsReceiptsRecordedTogether() {
         record(score("c1", 5));
         record(score("c2", 1));
         record(new Edit.Seal(Batches.ADA));
@@ -91,7 +91,7 @@ class DifferenceTest {
     }
 
     @Test
-    void eachKindOfChangeIsADifference() {
+    void detectsEachKindOfChange() {
         record(score("c1", 5));
         record(score("c2", 1));
         record(new Edit.PlaceMark(Batches.ADA, Batches.note("there", "d1", 0, "a")));

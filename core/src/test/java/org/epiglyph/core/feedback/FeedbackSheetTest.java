@@ -50,7 +50,7 @@ class FeedbackSheetTest {
     }
 
     @Test
-    void thereIsAResultWhenEverythingIsScored() {
+    void hasAResultOnceEverythingIsScored() {
         assertThat(sheet(Batches.ADA, score(Batches.ADA, "c1", 6)).result()).isEmpty();
         FeedbackSheet done = sheet(Batches.ADA, score(Batches.ADA, "c1", 6), score(Batches.ADA, "c2", 1),
                 new Edit.WriteOnTheWhole(Batches.ADA, " Good. "),
@@ -62,7 +62,7 @@ class FeedbackSheetTest {
     }
 
     @Test
-    void aCriterionShowsItsStandingItsLevelOrThatItIsOpen() {
+    void showsACriterionsStandingLevelOrThatItIsOpen() {
         Manner.Level high = new Manner.Level("high", "Clear", "", BigDecimal.valueOf(5), BigDecimal.valueOf(6));
         Criterion levels = new Criterion("lv", "Sketch", "", BigDecimal.valueOf(6), BigDecimal.ONE)
                 .withManner(new Manner.Levels(List.of(high)));
@@ -80,7 +80,7 @@ class FeedbackSheetTest {
     }
 
     @Test
-    void remarksGoByDocumentPageAndHeightAndSilentMarksHaveNoNumber() {
+    void ordersRemarksByDocumentPageAndHeightAndNumbersOnlyThem() {
         Batch batch = with(Batches.three(), place(Batches.BAO, "f", "d3", 1, 100, "sixth"),
                 place(Batches.BAO, "e", "d3", 0, 300, "fifth"), place(Batches.BAO, "d", "d3", 0, 200, "fourth"),
                 place(Batches.BAO, "c", "d2", 0, 700, "third"), place(Batches.BAO, "b", "d2", 0, 600, ""),
@@ -101,7 +101,7 @@ class FeedbackSheetTest {
     }
 
     @Test
-    void eachPartIsLeftOutByItselfAndTheResultNever() {
+    void omitsEachPartIndependentlyButNeverTheResult() {
         SpokenRemark spoken = new SpokenRemark("s", SpokenPlace.WHOLE,
                 new SpokenRemark.Sound("w", "0".repeat(64), 9), 20_000, new Span(500, 12_400), "Well done.");
         Note meant = Batches.note("m", "d1", 0, "Units?");
@@ -141,7 +141,7 @@ class FeedbackSheetTest {
     }
 
     @Test
-    void marksOnAHandInThatDoesNotCountAreNotTold() {
+    void omitsMarksOnAHandInThatDoesNotCount() {
         FeedbackSheet sheet = sheet(Batches.ADA, place(Batches.ADA, "old", "d1", 0, 40, "On the first."),
                 new Edit.ReceiveHandIn(Batches.ADA,
                         new HandIn(2, Optional.of(Instant.parse("2026-03-14T18:00:00Z")), "",
@@ -156,7 +156,7 @@ class FeedbackSheetTest {
     }
 
     @Test
-    void aGradeIsToldOnceEverythingIsScored() {
+    void tellsAGradeOnceEverythingIsScored() {
         Edit graded = new Edit.ChangeScheme(Batches.three()
                 .scheme()
                 .withRules(

@@ -23,7 +23,7 @@ class FeedbackTest {
     }
 
     @Test
-    void theStudentIsToldOnWhichPagesToLook() {
+    void namesThePagesWithRemarks() {
         Batch batch = with(Batches.three(), place(Batches.ADA, "a", "d1", 0), place(Batches.ADA, "b", "d1", 2),
                 place(Batches.ADA, "c", "d1", 1),
                 place(Batches.ADA, "d", "d1", 0));
@@ -31,14 +31,14 @@ class FeedbackTest {
     }
 
     @Test
-    void whereThereAreSeveralDocumentsTheyAreNamed() {
+    void namesDocumentsIfThereAreSeveral() {
         Batch batch = with(Batches.three(), place(Batches.BAO, "a", "d2", 0), place(Batches.BAO, "b", "d3", 1));
         assertThat(Feedback.pointerToPages(batch.submission(Batches.BAO)))
                 .isEqualTo("Remarks on page 1 of d2.pdf; page 2 of d3.pdf.");
     }
 
     @Test
-    void nothingPrivateGetsOut() {
+    void containsNothingPrivate() {
         Remark secret = new Remark("copied?", Audience.PRIVATE, "");
         Batch batch = with(Batches.three(),
                 new Edit.PlaceMark(Batches.ADA, Batches.note("a", "d1", 1, "").withRemark(secret)),
@@ -52,7 +52,7 @@ class FeedbackTest {
     }
 
     @Test
-    void whatTheInksStandForIsSaidOnceAndNothingPrivate() {
+    void explainsTheMeaningOfInksOnceAndNothingPrivate() {
         Mark units = Batches.note("m1", "d1", 0, "m?");
         Mark same = Batches.note("m2", "d1", 0, "s?");
         Mark secret = Batches.note("m3", "d1", 0, "copied?");

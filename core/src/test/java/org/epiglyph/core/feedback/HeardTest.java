@@ -45,14 +45,14 @@ class HeardTest {
     }
 
     @Test
-    void remarksAreNumberedFromTheFirstPageToTheWhole() {
+    void numbersRemarksFromTheFirstPageToTheOverallOnes() {
         assertThat(heard(spoken())).extracting(Heard::title)
                 .containsExactly("Spoken remark 1, on page 1 (0:12)", "Spoken remark 2, on page 3 (0:12)",
                         "Spoken remark 3, on \u201cUnits\u201d (0:12)", "Spoken remark 4, on the whole (0:12)");
     }
 
     @Test
-    void whatIsOnAPrivateMarkOrOnNothingIsNotHeardAndThatIsSaid() {
+    void skipsPrivateAndDetachedRemarksAndSaysSo() {
         Batch batch = spoken();
         assertThat(heard(batch)).extracting(h -> h.remark().id()).doesNotContain("s5", "s6", "s7");
         assertThat(Feedback.text(batch, batch.submission(Batches.ADA))).contains("(0:12): Why?")
@@ -68,7 +68,7 @@ class HeardTest {
     }
 
     @Test
-    void wordsBesideASpokenRemarkAreLookedOverAsAllOthers() {
+    void looksOverTranscriptsLikeOtherText() {
         Batch batch = Batches.three().apply(speak("s1", SpokenPlace.WHOLE, "As Bao did. Ask the moderator."));
         assertThat(new LookOver(_ -> List.of()).findings(batch, Batches.ADA))
                 .filteredOn(f -> f.where() == Finding.Where.SPOKEN)
@@ -77,7 +77,7 @@ class HeardTest {
     }
 
     @Test
-    void anotherWordOrCutIsTakenBackAndAnErasedOneComesAgain() {
+    void undoesChangesOfTranscriptAndTrimAndRestoresADeletedOne() {
         Batch batch = spoken();
         for (Edit edit : List.of(speak("s2", SpokenPlace.ofMark("n2"), "Why so?"),
                 new Edit.RemoveSpoken(Batches.ADA, "s4"),
@@ -94,7 +94,7 @@ class HeardTest {
     }
 
     @Test
-    void theStudentsNameComesBackIntoTheWordsWhenTheWorkGoesOut() {
+    void restoresTheStudentsNameInHandedBackTranscripts() {
         Batch batch = spoken().apply(Covers.everybody(spoken(), new Random(1)));
         assertThat(heard(batch).getLast().remark().text()).contains(Student.NAMED_LATER);
         assertThat(heard(batch.named()).getLast().remark().text()).isEqualTo("Well done, Ada.");
@@ -102,7 +102,7 @@ class HeardTest {
     }
 
     @Test
-    void whereThereAreSeveralDocumentsThePlaceNamesThem() {
+    void namesTheDocumentIfThereAreSeveral() {
         Batch batch = Batches.three()
                 .apply(new Edit.PlaceMark(Batches.BAO, Batches.note("n", "d3", 1, "words")))
                 .apply(new Edit.KeepSpoken(Batches.BAO, new SpokenRemark("s", SpokenPlace.ofMark("n"),

@@ -32,7 +32,7 @@ class FilingRuleTest {
     }
 
     @Test
-    void aRuleIsLearntFromTheNames() {
+    void learnsARuleFromNames() {
         RuleLearning.Learnt learnt = learnt("K-1_h1_LindMoreau_work.pdf", "K-2_h1_Nguyen_work of mine.pdf",
                 "K-2_h2_Nguyen_again.pdf", "K-3_h1_Rhodri.pdf");
         assertThat(learnt.rule().written()).isEqualTo("<key>_h<hand-in>_<family>_<free>");
@@ -42,7 +42,7 @@ class FilingRuleTest {
     }
 
     @Test
-    void whatIsBoundedStaysSoWhereNothingPartsItFromTheFreePart() {
+    void aDelimitedPartStaysDelimitedWithoutASeparator() {
         FilingRule rule = FilingRule.of("r", FilingRule.FILE, "<family>, <initials><free>");
         assertThat(rule.read("Okonjo, DA.pdf").orElseThrow().fields())
                 .isEqualTo(Map.of(FilingRule.Kind.FAMILY, "Okonjo", FilingRule.Kind.INITIALS, "DA"));
@@ -62,34 +62,34 @@ class FilingRuleTest {
     }
 
     @Test
-    void whatStandsInEveryNameIsFixed() {
+    void textInEveryNameIsFixed() {
         assertThat(learnt("Essay (Ada Lind-Moreau) one.pdf", "Essay (Bao Nguyen) two.pdf").rule().written())
                 .isEqualTo("Essay (<given> <family>) <free>");
     }
 
     @Test
-    void aNameInTheFreePartDoesNotMakeTheRuleLonger() {
+    void aNameInTheFreePartDoesNotLengthenTheRule() {
         assertThat(
                 learnt("K-1 by Ada Lind-Moreau.pdf", "K-2 scan.pdf", "K-3 work.pdf", "K-4 notes.pdf").rule().written())
                 .isEqualTo("<key> <free>");
     }
 
     @Test
-    void namesWithoutAnythingInCommonGiveNoRule() {
+    void unrelatedNamesGiveNoRule() {
         assertThat(new RuleLearning(new BareSpelling(), new Matching(ROSTER, new BareSpelling())).learn("rule",
                 List.of("scan1.pdf", "scan2.pdf")))
                 .isEmpty();
     }
 
     @Test
-    void theLockedPartIsKeptCharacterForCharacter() {
+    void preservesTheLockedPartExactly() {
         FilingRule rule = FilingRule.of("rule", FilingRule.FILE, "<key>_<family>_<free>");
         assertThat(rule.locked("x/k-2_Nguye\u0302\u0303n_My Work.pdf")).isEqualTo("k-2_Nguye\u0302\u0303n_");
         assertThat(rule.locked("x/other.pdf")).isEqualTo("other");
     }
 
     @Test
-    void aWrittenRuleIsReadBack() {
+    void readsBackAWrittenRule() {
         FilingRule rule = FilingRule.of("rule", 1, "Group <section> - <given>.<family>");
         assertThat(FilingRule.of("rule", 1, rule.written())).isEqualTo(rule);
         assertThat(rule.read("a/Group B - Bao.Nguyen/x.pdf")).get()
@@ -97,14 +97,14 @@ class FilingRuleTest {
     }
 
     @Test
-    void aNameMadeToTakeForEverFollowsNoRuleAndTakesNoTime() {
+    void aPathologicalNameFollowsNoRuleInLittleTime() {
         FilingRule rule = FilingRule.of("r", FilingRule.FILE,
                 "<any>_<key>_<family>_<given>_<section>_<any>_<any>-x<hand-in>y<free>");
         assertThat(rule.read("_".repeat(300) + "-x.pdf")).isEmpty();
     }
 
     @Test
-    void whatIsNoRuleIsRefusedInWords() {
+    void explainsAnInvalidRule() {
         assertThatThrownBy(() -> FilingRule.of("r", FilingRule.FILE, "<who>_<free>")).hasMessageContaining("<who>");
         assertThatThrownBy(() -> FilingRule.of("r", FilingRule.FILE, "<hand-in>_<free>"))
                 .hasMessageContaining("identifies the student");
@@ -113,14 +113,14 @@ class FilingRuleTest {
     }
 
     @Test
-    void aRuleSettlesWhatTheNameAloneDoesNot() {
+    void aRuleDecidesWhatTheNameAloneDoesNot() {
         Matching matching = new Matching(ROSTER, new BareSpelling())
                 .with(Optional.of(FilingRule.of("r", FilingRule.FILE, "<family>_<free>")));
         assertThat(matching.match("Okonjo_Rhodri's sources.pdf").likely()).hasValue(new StudentKey("K-4"));
     }
 
     @Test
-    void theSeparatorMayBeMissingWhereTheNameEndsWithItsLockedPart() {
+    void theSeparatorMayBeMissingAtTheEndOfTheLockedPart() {
         FilingRule rule = FilingRule.of("r", FilingRule.FILE, "<key>_<free>");
         assertThat(rule.read("K-1.pdf").orElseThrow().locked()).isEqualTo("K-1");
         assertThat(rule.read("K-1_.pdf").orElseThrow()).isEqualTo(
@@ -135,14 +135,14 @@ class FilingRuleTest {
     }
 
     @Test
-    void aPartThatStandsTwiceIsReadTheFirstTime() {
+    void readsARepeatedPartAtItsFirstPlace() {
         FilingRule rule = FilingRule.of("r", FilingRule.FILE, "<any>_<key>_<any>_<free>");
         assertThat(rule.read("a_K-1_b_x.pdf").orElseThrow().fields())
                 .isEqualTo(Map.of(FilingRule.Kind.ANY, "a", FilingRule.Kind.KEY, "K-1"));
     }
 
     @Test
-    void aFolderIsCountedFromTheOutsideAndTheFileIsNone() {
+    void numbersFoldersFromTheOutside() {
         FilingRule inner = FilingRule.of("r", 1, "<key> <free>");
         assertThat(inner.segment("a/K-1 x/b.pdf")).hasValue("K-1 x");
         assertThat(inner.segment("a/K-1 x")).as("a file").isEmpty();
@@ -157,7 +157,7 @@ class FilingRuleTest {
     }
 
     @Test
-    void anExtensionHasUpToFiveSignsAndSomethingBeforeIt() {
+    void anExtensionHasUpToFiveCharactersAfterAName() {
         assertThat(List.of("a.pdf", "a.b.pdf", "a.12345", "a.123456", ".pdf", "a.", "a")
                 .stream()
                 .map(FilingRule::stem))
@@ -165,7 +165,7 @@ class FilingRuleTest {
     }
 
     @Test
-    void aRuleIsASentence() {
+    void describesARuleInASentence() {
         assertThat(FilingRule.of("r", 0, "<any>.<given> <initials>-<section>").describe()).isEqualTo(
                 "The name of folder 1 is something that varies + '.' + the given name + ' ' + the initials + '-' + "
                         + "the section + free text.");
@@ -204,7 +204,7 @@ class FilingRuleTest {
     }
 
     @Test
-    void theLongestBeginningThatFourOfFiveShareIsTheRule() {
+    void learnsTheLongestPrefixThatFourOfFiveShare() {
         assertThat(learntFrom("K-1_Lind-Moreau_a.pdf", "K-2_Nguyen_b.pdf", "K-3_Rhodri_c.pdf", "K-4_Okonjo_d.pdf",
                 "K-4_again.pdf")).startsWith("-1 <key>_<family>_<free>");
         assertThat(learntFrom("K-1_Lind-Moreau_a.pdf", "K-2_Nguyen_b.pdf", "K-3_Rhodri_c.pdf", "K-4_d.pdf"))
@@ -212,13 +212,13 @@ class FilingRuleTest {
     }
 
     @Test
-    void theUsualSeparatorIsTheRules() {
+    void learnsTheMostFrequentSeparator() {
         assertThat(learntFrom("K-1 - a.pdf", "K-2 - b.pdf", "K-3 c.pdf", "K-4.pdf")).startsWith("-1 <key> - <free>");
         assertThat(learntFrom("K-1.pdf", "K-2.pdf")).isEqualTo("-1 <key><free> 2/2");
     }
 
     @Test
-    void theFileNameComesBeforeFoldersThatSayAsMuch() {
+    void prefersTheFileNameToEquallyInformativeFolders() {
         assertThat(learntFrom("K-1/K-1_a.pdf", "K-2/K-2_a.pdf")).startsWith("-1 ");
         assertThat(learntFrom("K-1/a.pdf", "K-2/a.pdf")).isEqualTo("0 <key><free> 2/2");
         assertThat(learntFrom("x/y/z/K-1/a.pdf", "x/y/z/K-2/a.pdf")).startsWith("3 <key>");
@@ -227,7 +227,7 @@ class FilingRuleTest {
     }
 
     @Test
-    void aHandInHasOneOrTwoDigitsAndNoNoughtBeforeThem() {
+    void aHandInHasOneOrTwoDigitsWithoutLeadingZero() {
         assertThat(learntFrom("K-1_12_a.pdf", "K-2_3_Nguyen.pdf", "K-3_1_Rhodri.pdf"))
                 .isEqualTo("-1 <key>_<free> 3/3");
         assertThat(learntFrom("h1 K-1_a.pdf", "h22 K-2_b.pdf")).startsWith("-1 h<hand-in> <key>_<free>");
@@ -236,7 +236,7 @@ class FilingRuleTest {
     }
 
     @Test
-    void initialsAreCapitalsOfTheStudentsOwn() {
+    void initialsAreTheStudentsCapitals() {
         assertThat(learntFrom("Lind-Moreau A - a.pdf", "Nguyen B - b.pdf", "Rhodri C - c.pdf"))
                 .isEqualTo("-1 <family> <initials> - <free> 3/3");
         assertThat(learntFrom("Lind-Moreau a - a.pdf", "Nguyen b - b.pdf")).startsWith("-1 <family> <free>");
@@ -253,7 +253,7 @@ class FilingRuleTest {
     }
 
     @Test
-    void aSectionIsReadWhereItIsTheStudents() {
+    void readsASectionOnlyIfItIsTheStudents() {
         Roster sections = new Roster(List.of(new Student(new StudentKey("K-1"), "Ada", "Lind", "North"),
                 new Student(new StudentKey("K-2"), "Bao", "Vega", "South")));
         RuleLearning learning = new RuleLearning(new BareSpelling(), new Matching(sections, new BareSpelling()));
@@ -264,7 +264,7 @@ class FilingRuleTest {
     }
 
     @Test
-    void ofAThousandNamesSomeAreReadAndAllAreCounted() {
+    void samplesLargeClassesButCountsAllNames() {
         List<Student> students = IntStream.range(1000, 2000)
                 .mapToObj(i -> student("S" + i, "Given", "Family" + i))
                 .toList();
@@ -294,7 +294,7 @@ class FilingRuleTest {
             "<key>_<hand-in><free>; a_1234; a|123|4", "<key>_<hand-in>.<free>; a_12.b; a|12|b",
             "<key>_<hand-in>.<free>; a_12; a|12|-", "(<key>)<free>; (a)b; a|b", "(<key>)<free>; (a; a|-",
             "a.b<key>_<free>; axb1_; none", "<family>, <given>_<free>; a, b_c; a|b|c"})
-    void aNameIsReadPartByPart(String rule, String name, String parts) {
+    void readsANamePartByPart(String rule, String name, String parts) {
         assertThat(read(rule, name)).isEqualTo(parts);
     }
 }

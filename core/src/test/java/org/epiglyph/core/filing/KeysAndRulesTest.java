@@ -40,19 +40,19 @@ class KeysAndRulesTest {
 
     @ParameterizedTest
     @CsvSource({"K-1001_work.pdf", "k1001 work.pdf", "K.1001.pdf", "K-10-01.pdf", "K 1 0 01.pdf", "K_1001/work.pdf"})
-    void aKeyIsReadHoweverItsSignsAreWritten(String path) {
+    void readsAKeyDespiteItsPunctuation(String path) {
         assertThat(plain.match(path).student()).hasValue(MARSH);
     }
 
     @Test
-    void aKeyInMorePartsThanFourIsNone() {
+    void aKeyInMoreThanFourPartsIsNone() {
         assertThat(plain.match("K 1 0 0 1.pdf").candidates()).isEmpty();
         assertThat(plain.match("x K 1 0 0 1.pdf").candidates()).isEmpty();
         assertThat(plain.match("x K 1 0 01.pdf").likely()).hasValue(MARSH);
     }
 
     @Test
-    void theFileNamesKeyComesBeforeTheFoldersAndTheInnerFoldersBeforeTheOuters() {
+    void prefersTheFileNamesKeyAndThenTheInnermostFolders() {
         assertThat(plain.match("K-1001/K-1002.pdf").student()).hasValue(MARSHALL);
         assertThat(plain.match("K-1001/K-1003/work.pdf").student()).hasValue(HELM);
         assertThat(plain.match("K-1001/K-1003/work.pdf").evidence().text())
@@ -60,7 +60,7 @@ class KeysAndRulesTest {
     }
 
     @Test
-    void aKeyElsewhereIsLikelyUnlessItIsTooShortOrThereAreTwo() {
+    void aKeyElsewhereIsLikelyUnlessShortOrAmbiguous() {
         assertThat(plain.match("scan of K-1001.pdf").evidence().text())
                 .isEqualTo("the key K-1001 is in the path, though not at a start");
         assertThat(plain.match("scan K2.pdf").candidates()).as("two letters are anywhere").isEmpty();
@@ -72,7 +72,7 @@ class KeysAndRulesTest {
     }
 
     @Test
-    void aKeyBesideAnotherStudentsFullNameIsAQuestionUnlessItsOwnersNameIsThereToo() {
+    void aKeyBesideAnotherFullNameIsAQuestionUnlessItsOwnersNameIsThereToo() {
         Match other = plain.match("K-1001_Tove Marshall.pdf");
         assertThat(candidates(other)).containsExactly(MARSH, MARSHALL);
         assertThat(other.evidence().text())
@@ -83,7 +83,7 @@ class KeysAndRulesTest {
     }
 
     @Test
-    void whatTheOwnerOfTheKeySharesWithTheOneNamedSaysNothing() {
+    void ignoresNamesThatTheOwnerShares() {
         Matching siblings = new Matching(new Roster(List.of(new Student(MARSH, "Ada", "Holm", ""),
                 new Student(MARSHALL, "Bea", "Holm", ""), new Student(HELM, "Bea", "Lindahl", ""))),
                 new BareSpelling());
@@ -100,14 +100,14 @@ class KeysAndRulesTest {
     // --- a rule with a key
 
     @Test
-    void aKeyWhereTheRuleExpectsItIsCertainAnywhere() {
+    void aKeyWhereTheRuleExpectsItIsCertain() {
         Match match = ruled("work_<key>_<free>", "work_K-1001_final.pdf");
         assertThat(match.student()).hasValue(MARSH);
         assertThat(match.evidence().text()).isEqualTo("the key K-1001 is where the filing rule expects it");
     }
 
     @Test
-    void besideAKeyThatIsNobodysANameIsOnlyLikely() {
+    void aNameBesideAnUnknownKeyIsOnlyLikely() {
         Match match = ruled("<key>_<free>", "K-9999_Ingrid Marsh.pdf");
         assertThat(match.likely()).hasValue(MARSH);
         assertThat(match.evidence().text())
@@ -123,7 +123,7 @@ class KeysAndRulesTest {
     }
 
     @Test
-    void keysThatDifferInSignsAloneLeaveTheNameToDecide() {
+    void theNameDecidesBetweenKeysThatDifferInPunctuation() {
         Matching twins = new Matching(new Roster(List.of(new Student(new StudentKey("A-1"), "Ada", "Lind", ""),
                 new Student(new StudentKey("A1"), "Bao", "Nguyen", ""))), new BareSpelling())
                 .with(Optional.of(FilingRule.of("r", FilingRule.FILE, "<key>_<free>")));
@@ -131,7 +131,7 @@ class KeysAndRulesTest {
     }
 
     @Test
-    void aFamilyNameBesideTheKeyIsTheOwnersOrNearlySoOrItIsAQuestion() {
+    void aForeignFamilyNameBesideTheKeyIsAQuestion() {
         String template = "<key>_<family>_<free>";
         assertThat(ruled(template, "K-1001_Marsh_x.pdf").student()).hasValue(MARSH);
         assertThat(ruled(template, "K-1001_Marshall_x.pdf").student()).as("it begins alike").hasValue(MARSH);
@@ -145,7 +145,7 @@ class KeysAndRulesTest {
     }
 
     @Test
-    void twoSlipsInTheFamilyNameBesideTheKeyAreForgivenAndThreeAreNot() {
+    void toleratesTwoSlipsInTheFamilyNameBesideTheKey() {
         Matching students = new Matching(new Roster(List.of(new Student(new StudentKey("A1"), "Ada", "Holmer", ""),
                 new Student(new StudentKey("A2"), "Bea", "Helmen", ""),
                 new Student(new StudentKey("A3"), "Cai", "Helmenk", ""))), new BareSpelling())
@@ -168,7 +168,7 @@ class KeysAndRulesTest {
     }
 
     @Test
-    void severalWhoFitTheRuleAreAQuestionAndNoneLeavesTheNameToBeRead() {
+    void severalMatchesOfTheRuleAreAQuestionAndNoneFallsBackToTheName() {
         Match both = ruled("<given>_<free>", "Lena_x.pdf");
         assertThat(candidates(both)).containsExactly(LENA, LENA_TOO);
         assertThat(both.evidence().text()).isEqualTo("the filing rule reads 'Lena'; 2 students match");
@@ -176,12 +176,12 @@ class KeysAndRulesTest {
     }
 
     @Test
-    void anotherFullNameInThePathTakesCertaintyAway() {
+    void anotherFullNameInThePathRemovesCertainty() {
         assertThat(ruled("<family>_<given>_<free>", "Helm_Nils_for Tove Marshall.pdf").likely()).hasValue(HELM);
     }
 
     @Test
-    void aNameThatOneSlipWouldMakeAnothersIsOnlyLikelyByTheRule() {
+    void aNameOneSlipFromAnotherIsOnlyLikelyByTheRule() {
         Matching students = new Matching(new Roster(List.of(new Student(new StudentKey("A1"), "Joan", "Marsh", ""),
                 new Student(new StudentKey("A2"), "Joana", "Marsh", ""))), new BareSpelling())
                 .with(Optional.of(FilingRule.of("r", FilingRule.FILE, "<family>_<given>_<free>")));
@@ -190,20 +190,20 @@ class KeysAndRulesTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"N", "NA", "NAH", "HNA"})
-    void initialsFitWithAndWithoutTheFamilyName(String initials) {
+    void initialsMatchWithAndWithoutTheFamilyName(String initials) {
         assertThat(ruled("<family>_<initials>_<free>", "Helm_" + initials + "_x.pdf").evidence().text())
                 .isEqualTo("the filing rule reads 'Helm', '" + initials + "'; nobody else matches");
     }
 
     @ParameterizedTest
     @ValueSource(strings = {"A", "H", "NH", "HN", "NAX"})
-    void otherInitialsDoNot(String initials) {
+    void otherInitialsDoNotMatch(String initials) {
         assertThat(ruled("<family>_<initials>_<free>", "Helm_" + initials + "_x.pdf").evidence().text())
                 .doesNotContain("filing rule");
     }
 
     @Test
-    void theSectionIsReadInFullOrByItsLastPart() {
+    void readsTheSectionInFullOrByItsLastPart() {
         for (String section : List.of("Group B", "B", "group b")) {
             Match match = ruled("<section>_<given>_<free>", section + "_Lena_x.pdf");
             assertThat(match.likely()).as(section).hasValue(LENA_TOO);
@@ -213,13 +213,13 @@ class KeysAndRulesTest {
     }
 
     @Test
-    void whatVariesIsNotPartOfTheEvidence() {
+    void evidenceExcludesVariableParts() {
         assertThat(ruled("<any>_<family>_<hand-in>_<free>", "77_Helm_2_x.pdf").evidence().text())
                 .isEqualTo("the filing rule reads 'Helm'; nobody else matches");
     }
 
     @Test
-    void aCertainStudentIsNotALikelyOneAndTheOtherWayAround() {
+    void certainAndLikelyCandidatesAreDisjoint() {
         assertThat(Match.certain(MARSH, plain.match("x").evidence()).likely()).isEmpty();
         assertThat(Match.likely(MARSH, plain.match("x").evidence()).student()).isEmpty();
         assertThat(Arrays.stream(Certainty.values())).hasSize(3);

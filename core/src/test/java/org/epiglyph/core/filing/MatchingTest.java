@@ -35,7 +35,7 @@ class MatchingTest {
     }
 
     @Test
-    void aKeyThatIsTheStartOfALongerKeyDoesNotCount() {
+    void ignoresAKeyThatIsAPrefixOfALongerOne() {
         assertThat(match("K-4478 scan.pdf").student()).hasValue(LENA);
         assertThat(match("K-44.pdf").student()).hasValue(ZOE);
     }
@@ -55,14 +55,14 @@ class MatchingTest {
     }
 
     @Test
-    void aFolderMayCarryTheKey() {
+    void findsTheKeyInAFolder() {
         assertThat(match("section B/K-4485/page 1.jpg").student()).hasValue(LENA_TOO);
         assertThat(match("class/Krčmář Zoë/page 1.jpg").evidence().text())
                 .isEqualTo("the name Zoë Krčmář, family name first, is in the folder's name");
     }
 
     @Test
-    void aNameInAnyOrderAndWithoutAccentsIsCertainWhereOneStudentHasIt() {
+    void aUniqueNameIsCertainInAnyOrderWithoutAccents() {
         assertThat(match("moreau_lindqvist-adaeze.pdf").student()).hasValue(ADA);
         assertThat(match("moreau_lindqvist-adaeze.pdf").evidence().text()).contains("in another order");
         assertThat(match("krcmar zoe.pdf").student()).hasValue(ZOE);
@@ -71,7 +71,7 @@ class MatchingTest {
     }
 
     @Test
-    void aMiddleNameLeftOutAnInitialOrAFamilyNameAloneIsLikely() {
+    void aMissingMiddleNameAnInitialOrAFamilyNameAloneIsLikely() {
         assertThat(match("Nils Bergstrom.pdf").likely()).hasValue(NILS);
         assertThat(match("N Bergstrom.pdf").evidence().text()).isEqualTo("family name and initial are in the path");
         assertThat(match("Bergstrom.pdf").evidence().text()).isEqualTo("only the family name is in the path");
@@ -79,7 +79,7 @@ class MatchingTest {
     }
 
     @Test
-    void aSlipIsLikelyAndNeverCertain() {
+    void aMisspeltNameIsLikelyAndNeverCertain() {
         for (String slip : List.of("Zoe Krcamr", "Zoe Kcmar", "Zoe Krcmarr", "Zoe Krcnar")) {
             assertThat(match(slip + ".pdf").student()).as(slip).isEmpty();
             assertThat(match(slip + ".pdf").likely()).as(slip).hasValue(ZOE);
@@ -87,13 +87,13 @@ class MatchingTest {
     }
 
     @Test
-    void aNameThatASlipWouldTurnIntoAnothersIsNeverCertain() {
+    void aNameOneSlipFromAnotherIsNeverCertain() {
         assertThat(match("Joan Marsh.pdf").student()).isEmpty();
         assertThat(match("Joan Marsh.pdf").likely()).hasValue(new StudentKey("K-4601"));
     }
 
     @Test
-    void aNameThatTwoStudentsHaveIsAQuestion() {
+    void aSharedNameIsAQuestion() {
         Match match = match("Fischer, Lena.pdf");
         assertThat(match.student()).isEmpty();
         assertThat(match.candidates()).extracting(Candidate::student).containsExactly(LENA, LENA_TOO);
@@ -101,7 +101,7 @@ class MatchingTest {
     }
 
     @Test
-    void namesakesAreToldApartByTheSectionWhereTheRuleHasIt() {
+    void theSectionInTheRuleSeparatesNamesakes() {
         FilingRule rule = FilingRule.of("r", FilingRule.FILE, "<section>_<family>_<given>_<free>");
         Matching ruled = new Matching(ROSTER, new BareSpelling()).with(Optional.of(rule));
         assertThat(ruled.match("B_Fischer_Lena_work.pdf").likely()).hasValue(LENA_TOO);
@@ -109,13 +109,13 @@ class MatchingTest {
     }
 
     @Test
-    void nothingIsGuessed() {
+    void guessesNothing() {
         assertThat(match("scan0001.pdf").candidates()).isEmpty();
         assertThat(match("two names Krčmář Zoë and Adaeze Lindqvist-Moreau.pdf").student()).isEmpty();
     }
 
     @Test
-    void keysThatDifferInSignsAloneTellNobodyApart() {
+    void keysThatDifferOnlyInPunctuationSeparateNobody() {
         Matching twins = new Matching(new Roster(List.of(new Student(new StudentKey("A-1"), "Ada", "Lind", ""),
                 new Student(new StudentKey("A1"), "Bao", "Nguyen", ""))), new BareSpelling());
         assertThat(twins.match("A1_work.pdf").student()).isEmpty();
@@ -133,14 +133,14 @@ class MatchingTest {
     }
 
     @Test
-    void aGivenNameWithAPartOfTheFamilyNameIsLikely() {
+    void aGivenNameWithPartOfTheFamilyNameIsLikely() {
         assertThat(match("Moreau, Adaeze.pdf").likely()).hasValue(ADA);
         assertThat(match("Moreau, Adaeze.pdf").evidence().text())
                 .isEqualTo("given name and a part of the family name are in the path");
     }
 
     @Test
-    void aRuleReadsInitialsAndTheNumberOfTheHandIn() {
+    void aRuleReadsInitialsAndTheHandInNumber() {
         FilingRule rule = FilingRule.of("r", FilingRule.FILE, "<family>_<initials>_<hand-in>_<free>");
         Matching ruled = matching.with(Optional.of(rule));
         assertThat(ruled.match("Bergstrom_NA_2_work.pdf").likely()).hasValue(NILS);
@@ -150,7 +150,7 @@ class MatchingTest {
     }
 
     @Test
-    void candidatesAreInOrderOfLikelihoodAndEachStandsOnce() {
+    void listsCandidatesOnceByLikelihood() {
         Match match = match("Fischer Krcmar.pdf");
         assertThat(match.candidates()).extracting(Candidate::student)
                 .doesNotHaveDuplicates()
@@ -159,7 +159,7 @@ class MatchingTest {
     }
 
     @Test
-    void oddPathsAreReadWithoutComplaint() {
+    void acceptsUnusualPaths() {
         for (String path : List.of("", "/", "...", "a//b", "\u0000", "K-", ".pdf", "\uD83D\uDEA2.pdf",
                 "x".repeat(5000))) {
             assertThat(match(path).student()).as(path).isEmpty();

@@ -41,7 +41,7 @@ class NamesInPathsTest {
     }
 
     @Test
-    void theEvidenceSaysHowAndWhereTheNameIsWritten() {
+    void evidenceSaysHowAndWhereTheNameIsWritten() {
         assertThat(evidence("Nils \u00c5ke Bergstr\u00f6m.pdf"))
                 .isEqualTo("the name Nils \u00c5ke Bergstr\u00f6m is in the file name");
         assertThat(evidence("Bergstr\u00f6m Nils \u00c5ke.pdf"))
@@ -59,7 +59,7 @@ class NamesInPathsTest {
     }
 
     @Test
-    void partsOfANameGoFromMoreEvidenceToLess() {
+    void ranksPartsOfANameByEvidence() {
         assertThat(evidence("Nils Bergstrom.pdf"))
                 .isEqualTo("family name and first given name are in the path, the other given names are not");
         assertThat(evidence("NA Bergstrom.pdf")).isEqualTo("family name and initial are in the path");
@@ -77,7 +77,7 @@ class NamesInPathsTest {
     }
 
     @Test
-    void aFamilyNameOfSeveralIsAQuestionUntilAnInitialDecides() {
+    void aSharedFamilyNameIsAQuestionUntilAnInitialDecides() {
         assertThat(candidates(sixStudents.match("Dahlgren.pdf"))).containsExactly("k-4", "k-5");
         assertThat(evidence("Dahlgren.pdf")).isEqualTo("only the family name is in the path; 2 students match");
         assertThat(sixStudents.match("Dahlgren I.pdf").likely()).hasValue(new StudentKey("k-5"));
@@ -85,7 +85,7 @@ class NamesInPathsTest {
     }
 
     @Test
-    void severalFullNamesAreAQuestionWhetherNamesakesOrNot() {
+    void severalFullNamesAreAQuestion() {
         assertThat(evidence("Olaf Ng and Mia Steinbrenner.pdf"))
                 .isEqualTo("the names of 2 students are in the path");
         Matching namesakes = matching(student("a", "Lena", "Fischer"), student("b", "Lena", "Fischer"));
@@ -106,7 +106,7 @@ class NamesInPathsTest {
     }
 
     @Test
-    void whoHasMostOfTheWordsComesFirst() {
+    void ranksStudentsByMatchingWords() {
         Matching three = matching(student("a", "Ada", "Vega Ruiz"), student("b", "Ben", "Vega Lopez Mora"),
                 student("c", "Cleo", "Lopez Mora Vega Diaz"));
         assertThat(candidates(three.match("mora lopez.pdf"))).containsExactly("b", "c");
@@ -114,7 +114,7 @@ class NamesInPathsTest {
     }
 
     @Test
-    void aSlipInAWholeNameIsLikelyAndSaysHowFarItIs() {
+    void aSlipInAWholeNameIsLikelyAndStatesItsDistance() {
         assertThat(evidence("Nora Dahlgrem.pdf")).isEqualTo("one slip away from the name Nora Dahlgren");
         assertThat(evidence("Norra Dahlgrem.pdf")).isEqualTo("2 slips away from the name Nora Dahlgren");
         assertThat(sixStudents.match("Norra Dahlgrem.pdf").likely()).hasValue(new StudentKey("k-4"));
@@ -125,7 +125,7 @@ class NamesInPathsTest {
     }
 
     @Test
-    void aMisspeltNameAsNearToSeveralIsAQuestion() {
+    void aMisspeltNameEquallyNearToSeveralIsAQuestion() {
         Matching two = matching(student("a", "Jan", "Holmgren"), student("b", "Jon", "Holmgren"));
         Match equal = two.match("Jun Holmgrem.pdf");
         assertThat(candidates(equal)).containsExactlyInAnyOrder("a", "b");
@@ -134,7 +134,7 @@ class NamesInPathsTest {
     }
 
     @Test
-    void aNameShortOfFiveLettersHasNoSlips() {
+    void namesShorterThanFiveLettersHaveNoSlips() {
         Matching shorts = matching(student("a", "Bo", "Li"));
         assertThat(shorts.match("BaLi.pdf").likely()).as("by its family name").hasValue(new StudentKey("a"));
         assertThat(matching(student("a", "", "Lian")).match("Lien.pdf").candidates()).isEmpty();
@@ -165,7 +165,7 @@ class NamesInPathsTest {
     }
 
     @Test
-    void aSingleNameIsCertainOnlyIfItIsNobodysFamilyName() {
+    void aSingleNameIsCertainUnlessItIsAFamilyName() {
         Student single = student("a", "", "Suharto");
         assertThat(certain("Suharto.pdf", single)).isTrue();
         assertThat(certain("Suharto.pdf", single, student("b", "Bea", "Moreau"))).isTrue();
@@ -176,7 +176,7 @@ class NamesInPathsTest {
     }
 
     @Test
-    void aNameOfMoreWordsComesFirstAmongThoseInThePath() {
+    void ranksLongerNamesInThePathFirst() {
         Matching two = matching(student("a", "", "Silva"), student("b", "Joana", "Sequeira e Silva"));
         assertThat(candidates(two.match("Joana Sequeira e Silva.pdf"))).containsExactly("b", "a");
     }
@@ -185,7 +185,7 @@ class NamesInPathsTest {
 
     /** Ruling out in advance loses nothing: the same names as by comparing with each. */
     @Property(tries = 150)
-    void theSearchFindsEveryNameThatIsNear(@ForAll long seed) {
+    void findsEveryNearbyName(@ForAll long seed) {
         Random chance = new Random(seed);
         List<String> written = IntStream.range(0, 60).mapToObj(_ -> word(chance)).distinct().toList();
         WrittenNames search = new WrittenNames(SPELLING, 2);
@@ -231,7 +231,7 @@ class NamesInPathsTest {
     }
 
     @Test
-    void whoHasBothWordsComesBeforeThoseWhoHaveOne() {
+    void ranksBothWordsBeforeOne() {
         Matching three = matching(student("a", "Ada", "Alfa Beta"), student("b", "Ben", "Alfa Gama"),
                 student("c", "Cleo", "Alfa Delta"), student("d", "Dan", "Alfa Epsi"));
         for (String[] one : new String[][]{{"beta", "a"}, {"gama", "b"}, {"delta", "c"}, {"epsi", "d"}}) {
@@ -242,7 +242,7 @@ class NamesInPathsTest {
     }
 
     @Test
-    void aFamilyNameWrittenTogetherIsTheOwnersToo() {
+    void findsAFamilyNameWrittenTogether() {
         Matching three = matching(student("K-1001", "Ada", "Van Dyk"), student("K-1002", "Bea", "Holm"),
                 student("K-1003", "Cleo", "Van Dyk"));
         assertThat(three.match("K-1001_vandyk for Bea Holm.pdf").student()).hasValue(new StudentKey("K-1001"));
@@ -252,14 +252,14 @@ class NamesInPathsTest {
     }
 
     @Test
-    void aMisspeltNameBesideAWordOfAnotherIsTheMisspeltOnes() {
+    void aMisspeltNameBesideAnothersWordWins() {
         Matching two = matching(student("a", "Nora", "Dahlgren"), student("b", "Olaf", "Tidal Basin"));
         assertThat(two.match("Norra Dahlgrem tidal.pdf").likely()).hasValue(new StudentKey("a"));
         assertThat(candidates(two.match("tidal.pdf"))).containsExactly("b");
     }
 
     @Test
-    void aNameWrittenAsOneWordInSmallLettersIsWhole() {
+    void aNameWrittenAsOneWordInLowerCaseIsWhole() {
         for (String path : List.of("nilsakebergstrom.pdf", "bergstromnilsake.pdf")) {
             assertThat(sixStudents.match(path).student()).as(path).hasValue(new StudentKey("k-1"));
             assertThat(evidence(path)).contains("written in plain letters");

@@ -17,7 +17,7 @@ class RosterFromNamesTest {
     }
 
     @Test
-    void keysAndNamesAreReadFromTheUsualKindsOfNames() {
+    void readsKeysAndNamesFromUsualFileNames() {
         RosterFromNames read = RosterFromNames.read(
                 List.of("K-4401_h1_Lind_work.pdf", "K-4402_h1_Nguyen_a b.pdf", "K-4402_h2_Nguyen_c.pdf"),
                 Optional.empty());
@@ -29,7 +29,7 @@ class RosterFromNamesTest {
     }
 
     @Test
-    void aFolderForEachStudentIsAStudent() {
+    void aFolderPerStudentIsAStudent() {
         RosterFromNames read = RosterFromNames.read(
                 List.of("class/Lind, Ada/a.pdf", "class/Lind, Ada/b.pdf", "class/Nguyen, Bao/a.pdf"),
                 Optional.empty());
@@ -38,20 +38,20 @@ class RosterFromNamesTest {
     }
 
     @Test
-    void namesWithoutAnythingInCommonAreStudentsByThemselves() {
+    void unrelatedNamesAreStudentsEach() {
         assertThat(words(RosterFromNames.read(List.of("ada.pdf", "scan 17 (b).pdf"), Optional.empty())))
                 .isEqualTo("ada||ada; scan 17 (b)||scan 17 (b)");
     }
 
     @Test
-    void aRuleByHandIsFollowed() {
+    void followsATypedRule() {
         RosterFromNames read = RosterFromNames.read(List.of("tides-Ada.Lind-x.pdf", "tides-Bao.Nguyen-y.pdf"),
                 Optional.of(FilingRule.of("r", FilingRule.FILE, "tides-<given>.<family>-<free>")));
         assertThat(words(read)).isEqualTo("Lind, Ada|Ada|Lind; Nguyen, Bao|Bao|Nguyen");
     }
 
     @Test
-    void filesOfOneNameInDifferentFoldersAreDifferentStudents() {
+    void equalNamesInDifferentFoldersAreDifferentStudents() {
         RosterFromNames read = RosterFromNames.read(
                 List.of("scan 1/work (a).pdf", "scan 2/work (a).pdf", "scan 2/2 pages.pdf"), Optional.empty());
         assertThat(words(read)).isEqualTo(
@@ -59,13 +59,13 @@ class RosterFromNamesTest {
     }
 
     @Test
-    void aNameOfSpacesAloneIsAStudentToo() {
+    void aBlankNameIsAStudentToo() {
         assertThat(words(RosterFromNames.read(List.of(" .pdf", " ", "a/ .pdf"), Optional.empty())))
                 .isEqualTo("' .pdf'||' .pdf'; ' '||' '; 'a/ .pdf'||'a/ .pdf'");
     }
 
     @Test
-    void fourOfFiveNamesMakeARuleAndThreeOfFourDoNot() {
+    void fourOfFiveNamesMakeARule() {
         List<String> four = List.of("K-2_Lind_(a).pdf", "K-3_Vega_(a).pdf", "K-4_Ost_(a).pdf", "K-5_Rui_(a).pdf");
         assertThat(rule(with(four, "(odd)"))).isEqualTo("<key>_<family>_<free>");
         assertThat(rule(with(four.subList(0, 3), "(odd)"))).isEqualTo("none");
@@ -85,7 +85,7 @@ class RosterFromNamesTest {
     }
 
     @Test
-    void foldersAreStudentsIfThereAreSeveralWithUpToSixFilesEach() {
+    void severalFoldersOfUpToSixFilesAreStudents() {
         assertThat(level("Lind, Ada/1.pdf", "Lind, Ada/2.pdf", "Lind, Ada/3.pdf")).as("one folder").isEqualTo(-9);
         String[] many = new String[13];
         for (int i = 0; i < many.length; i++) {
@@ -100,14 +100,14 @@ class RosterFromNamesTest {
     }
 
     @Test
-    void aKeyHasADigitAndThreeSignsAndANameHasNone() {
+    void aKeyHasADigitAndThreeCharacters() {
         assertThat(rule(List.of("K1a_(x).pdf", "K2b_(x).pdf"))).isEqualTo("<key>_<free>");
         assertThat(rule(List.of("K1_(x).pdf", "K2_(x).pdf"))).isEqualTo("none");
         assertThat(rule(List.of("Lind - x.pdf", "Vega - x.pdf"))).isEqualTo("<family> - <free>");
     }
 
     @Test
-    void aGivenNameAloneAndAKeyAloneNameTheStudent() {
+    void aGivenNameOrAKeyAloneNamesTheStudent() {
         FilingRule given = FilingRule.of("r", FilingRule.FILE, "<given>_<section>_<free>");
         assertThat(RosterFromNames.read(List.of("Ada_B_x.pdf"), Optional.of(given)).roster().students())
                 .containsExactly(new Student(new StudentKey("Ada"), "", "Ada", "B"));

@@ -19,7 +19,7 @@ class HandPathTest {
      * design.
      */
     @Property
-    void theFittedPathPassesEveryPlaceOfTheHandWithinAQuarterPoint(
+    void theFittedPathIsWithinAQuarterPointOfTheHand(
             @ForAll @Size(min = 2, max = 60) List<@DoubleRange(min = -9, max = 9) Double> turns) {
         HandPath hand = new HandPath();
         double x = 0;
@@ -50,7 +50,7 @@ class HandPathTest {
     }
 
     @Test
-    void aPressedPenIsBroaderAndEachJointHasItsSwell() {
+    void pressureWidensTheLineAtEachJoint() {
         HandPath hand = new HandPath();
         for (int i = 0; i < 40; i++) {
             hand.add(new PagePoint(i * 3, 20 * Math.sin(i / 4.0)), i < 20 ? 0.2 : 0.9, i * 8);
@@ -63,7 +63,7 @@ class HandPathTest {
     }
 
     @Test
-    void withoutPressureAQuickHandLeavesAThinnerLine() {
+    void speedThinsTheLineWithoutPressure() {
         HandPath slow = new HandPath();
         HandPath quick = new HandPath();
         double slowSwell = 0;
@@ -76,7 +76,7 @@ class HandPathTest {
     }
 
     @Test
-    void aSteeredLineGoesToTheNextEighthOfATurn() {
+    void aStraightenedLineTakesTheNearestEighthOfATurn() {
         HandPath hand = new HandPath();
         hand.add(new PagePoint(0, 0), 0, 0);
         hand.add(new PagePoint(100, 8), 0, 16);
@@ -88,7 +88,7 @@ class HandPathTest {
 
     /** Round joins and caps: every point of the centre line is covered up to half the width. */
     @Test
-    void theOutlineCoversTheLineToItsHalfWidth() {
+    void theOutlineCoversTheLineToHalfItsWidth() {
         InkPath path = InkPath.through(new PagePoint(0, 0), new PagePoint(40, 0), new PagePoint(0, 6));
         List<InkPath> outlines = InkOutline.of(path, 4, List.of(1.0, 1.5, 0.5));
         assertThat(winding(outlines, 0, 1.9) != 0).isTrue();
@@ -117,7 +117,7 @@ class HandPathTest {
     }
 
     @Test
-    void theSwellFollowsPressureAndSpeedCalmly() {
+    void theWidthFollowsPressureAndSpeedSmoothly() {
         HandPath pressed = new HandPath();
         assertThat(pressed.add(new PagePoint(0, 0), 0.5, 0)).isCloseTo(1.0, within(1e-9));
         double next = pressed.add(new PagePoint(1, 0), 1.0, 8);
@@ -137,7 +137,7 @@ class HandPathTest {
     }
 
     @Test
-    void aSteeredLineIsAsLongAsTheHandsInEveryDirection() {
+    void aStraightenedLineKeepsItsLengthInEveryDirection() {
         for (int eighth = 0; eighth < 8; eighth++) {
             double angle = eighth * Math.PI / 4 + 0.2;
             HandPath hand = new HandPath();
@@ -151,7 +151,7 @@ class HandPathTest {
 
     /** The outline is the line's width at every place and nothing beyond it, by the rule used for filling. */
     @Property(tries = 60)
-    void theOutlineIsAsBroadAsTheLineAtEveryPlace(@ForAll long seed) {
+    void theOutlineIsAsWideAsTheLineEverywhere(@ForAll long seed) {
         Random random = new Random(seed);
         List<PagePoint> places = new ArrayList<>();
         List<Double> swell = new ArrayList<>();
@@ -198,7 +198,7 @@ class HandPathTest {
     }
 
     @Test
-    void onlySharpTurnsAreRounded() {
+    void roundsOnlySharpTurns() {
         int pieces = 2 * InkPath.STEPS;
         List<Double> even = List.of(1.0, 1.0, 1.0);
         for (PagePoint end : List.of(new PagePoint(200, 10), new PagePoint(200, -10))) {
@@ -215,7 +215,7 @@ class HandPathTest {
     }
 
     @Test
-    void theOutlineSwellsEvenlyFromJointToJoint() {
+    void theOutlineWidensEvenlyBetweenJoints() {
         List<InkPath> outlines = InkOutline.of(InkPath.through(new PagePoint(0, 0), new PagePoint(80, 0)), 8,
                 List.of(0.5, 1.5));
         List<InkPath> pieces = outlines.stream()
@@ -232,7 +232,7 @@ class HandPathTest {
     }
 
     @Test
-    void endsAreCirclesAndPiecesAreAsWideAsTheLine() {
+    void endsAreRoundAndPiecesAreAsWideAsTheLine() {
         PagePoint end = new PagePoint(60, 80);
         List<InkPath> outlines = InkOutline.of(InkPath.through(new PagePoint(0, 0), end), 10, List.of(1.0, 1.0));
         List<InkPath> circles = outlines.stream()

@@ -28,7 +28,7 @@ class InkCutTest {
     }
 
     @Test
-    void anEraserInTheMiddleLeavesTwoPieces() {
+    void erasingTheMiddleLeavesTwoPieces() {
         List<InkCut.Piece> pieces = InkCut.outside(LINE, new PagePoint(50, 0), 10);
         assertThat(pieces).hasSize(2);
         assertThat(pieces.get(0).path().bounds().right()).isCloseTo(40, within(1e-3));
@@ -36,7 +36,7 @@ class InkCutTest {
     }
 
     @Test
-    void anEraserOverAllLeavesNothingAndOneFarAwayLeavesEverything() {
+    void anEraserOverEverythingLeavesNothing() {
         assertThat(InkCut.outside(LINE, new PagePoint(50, 0), 80)).isEmpty();
         InkCut.Piece whole = InkCut.outside(LINE, new PagePoint(50, 50), 10).getFirst();
         assertThat(whole.path()).isEqualTo(LINE);
@@ -44,7 +44,7 @@ class InkCutTest {
     }
 
     @Property
-    void whatStaysLiesOnTheLineAndOutsideTheEraser(@ForAll("places") PagePoint a, @ForAll("places") PagePoint b,
+    void theRestIsOnTheLineAndOutsideTheEraser(@ForAll("places") PagePoint a, @ForAll("places") PagePoint b,
             @ForAll("places") PagePoint c, @ForAll("places") PagePoint eraser) {
         InkPath path = InkFit.smooth(List.of(a, b, c), 0.25);
         for (InkCut.Piece piece : InkCut.outside(path, eraser, 15)) {
@@ -68,7 +68,7 @@ class InkCutTest {
     }
 
     @Test
-    void piecesKeepTheSwellOfTheirPlace() {
+    void piecesKeepTheirWidths() {
         InkPath path = InkPath.through(new PagePoint(0, 0), new PagePoint(50, 0), new PagePoint(100, 0));
         Stroke stroke = new Stroke(new Head("m", new PageRef("d", 0), Ink.MADDER, 0, Remark.NONE), path, 2,
                 Stroke.Nib.FINE, List.of(1.0, 2.0, 1.0));
@@ -80,7 +80,7 @@ class InkCutTest {
     }
 
     @Property
-    void aPartOfACurveIsTheCurve(@ForAll("places") PagePoint a, @ForAll("places") PagePoint b,
+    void partOfACurveIsOnTheCurve(@ForAll("places") PagePoint a, @ForAll("places") PagePoint b,
             @ForAll("places") PagePoint c, @ForAll("places") PagePoint d) {
         Cubic curve = new Cubic(b, c, d);
         Cubic part = curve.between(a, 0.25, 0.75);
@@ -91,7 +91,7 @@ class InkCutTest {
 
     /** A steered line across the page is one curve; the eraser cuts it wherever it is put down. */
     @Test
-    void aLongLineIsCutWhereverTheEraserIs() {
+    void cutsALongLineAnywhere() {
         InkPath line = InkPath.through(new PagePoint(0, 0), new PagePoint(800, 0));
         for (double x = 10; x < 790; x += 0.7) {
             List<InkCut.Piece> pieces = InkCut.outside(line, new PagePoint(x, 0), 4);
@@ -105,7 +105,7 @@ class InkCutTest {
     }
 
     @Test
-    void anEraserAtAnEndLeavesTheRest() {
+    void erasingAnEndLeavesTheRest() {
         assertThat(InkCut.outside(LINE, new PagePoint(0, 0), 10)).singleElement()
                 .satisfies(p -> assertThat(p.path().start().x()).isCloseTo(10, within(1e-3)))
                 .satisfies(p -> assertThat(p.to()).isEqualTo(1));
@@ -118,7 +118,7 @@ class InkCutTest {
 
     /** Every part of the path that the eraser does not reach stays, and nothing twice. */
     @Property
-    void whatIsOutsideTheEraserStays(@ForAll("places") PagePoint a, @ForAll("places") PagePoint b,
+    void keepsWhatIsOutsideTheEraser(@ForAll("places") PagePoint a, @ForAll("places") PagePoint b,
             @ForAll("places") PagePoint c, @ForAll("places") PagePoint eraser) {
         InkPath path = InkFit.smooth(List.of(a, b, c), 0.25);
         List<InkCut.Piece> pieces = InkCut.outside(path, eraser, 15);
@@ -139,7 +139,7 @@ class InkCutTest {
     }
 
     @Test
-    void theSwellWithinACurveIsBetweenThatOfItsJoints() {
+    void interpolatesTheWidthWithinACurve() {
         InkCut.Piece piece = new InkCut.Piece(LINE, 0.25, 2.5);
         List<Double> swell = piece.swell(List.of(1.0, 2.0, 4.0, 8.0));
         assertThat(swell).containsExactly(1.25, 2.0, 4.0, 6.0);
@@ -147,7 +147,7 @@ class InkCutTest {
     }
 
     @Property
-    void aPieceGoesFromItsBeginningToItsEndThroughAllCurvesBetween(@ForAll("places") PagePoint a,
+    void aPieceRunsThroughAllCurvesBetweenItsEnds(@ForAll("places") PagePoint a,
             @ForAll("places") PagePoint b, @ForAll("places") PagePoint c, @ForAll("places") PagePoint d,
             @ForAll("places") PagePoint eraser) {
         InkPath path = InkPath.through(a, b, c, d);

@@ -16,7 +16,7 @@ import org.junit.jupiter.api.Test;
 /** The bound of Schneider 1990: no input point is farther from the fitted path than the tolerance. */
 class InkFitTest {
     @Property(tries = 300)
-    void everyPointOfTheHandIsWithinTheTolerance(@ForAll long seed, @ForAll @IntRange(min = 1, max = 150) int length) {
+    void everyInputPointIsWithinTheTolerance(@ForAll long seed, @ForAll @IntRange(min = 1, max = 150) int length) {
         List<PagePoint> hand = scribble(seed, length);
         InkPath fitted = InkFit.smooth(hand, 0.25);
         for (PagePoint point : hand) {
@@ -57,7 +57,7 @@ class InkFitTest {
 
     /** As many curves as the method with four refinements needs; without them it is a fifth more. */
     @Test
-    void twoHundredHandsNeedNoMoreCurvesThanTheMethodDoes() {
+    void needsNoMoreCurvesThanThePublishedMethod() {
         int curves = 0;
         for (long seed = 0; seed < 200; seed++) {
             curves += InkFit.smooth(smoothHand(seed), 0.25).curves().size();
@@ -67,7 +67,7 @@ class InkFitTest {
 
     /** At each joint the path goes on in the direction of the points on either side. */
     @Test
-    void curvesMeetWithoutACorner() {
+    void curvesJoinWithoutACorner() {
         for (long seed = 0; seed < 20; seed++) {
             List<PagePoint> hand = smoothHand(seed);
             InkFit.Fitted fitted = InkFit.fit(hand, 0.25);
@@ -90,7 +90,7 @@ class InkFitTest {
 
     /** A quarter of a circle is a cubic whose arms are 0.5523 of the radius (from memory), within a thousandth. */
     @Test
-    void aQuarterOfACircleIsTheUsualCubic() {
+    void aQuarterCircleIsTheUsualCubic() {
         List<PagePoint> arc = new ArrayList<>();
         for (int i = 0; i <= 2000; i++) {
             double angle = Math.PI / 2 * i / 2000;
@@ -104,7 +104,7 @@ class InkFitTest {
     }
 
     @Test
-    void aStraightLineAndTwoPointsAreOneStraightCurve() {
+    void twoPointsOrAStraightLineAreOneStraightCurve() {
         Cubic two = InkFit.smooth(List.of(new PagePoint(0, 0), new PagePoint(30, 0)), 0.25).curves().getFirst();
         assertThat(two).isEqualTo(new Cubic(new PagePoint(10, 0), new PagePoint(20, 0), new PagePoint(30, 0)));
         List<PagePoint> line = new ArrayList<>();
@@ -120,7 +120,7 @@ class InkFitTest {
     }
 
     @Test
-    void aHandThatTurnsBackOnItselfIsFollowedToTheTurn() {
+    void followsAReversalToItsTurningPoint() {
         List<PagePoint> back = new ArrayList<>();
         for (int i = 0; i <= 40; i++) {
             back.add(new PagePoint(i <= 20 ? i * 3 : (40 - i) * 3, 0));
@@ -149,14 +149,14 @@ class InkFitTest {
     }
 
     @Test
-    void aFitNeedsAPointAndATolerance() {
+    void requiresAPointAndATolerance() {
         assertThatThrownBy(() -> InkFit.fit(List.of(new PagePoint(1, 1)), 0)).hasMessageContaining("above 0");
         assertThatThrownBy(() -> InkFit.fit(List.of(), 1)).hasMessageContaining("not 0, 1.0");
     }
 
     /** Newton's method squares the error at each step: from 0.03 beside it, three steps are enough for nine figures. */
     @Test
-    void threeStepsFindTheNearestPlaceOfACurve() {
+    void threeNewtonStepsFindTheNearestPoint() {
         Random random = new Random(11);
         for (int round = 0; round < 200; round++) {
             PagePoint from = new PagePoint(0, 0);

@@ -26,7 +26,7 @@ class LetterTextTest {
     }
 
     @Test
-    void slotsAreFilledForEachStudentAndWhatIsNotKnownIsNamed() {
+    void fillsSlotsForEachStudentAndNamesUnknownOnes() {
         LetterText text = new LetterText("{task}\r\nBcc: all@example.org",
                 "Dear {Name}, {full name}: {result} of {maximum}.");
         Letter letter = text.to(scored(), scored().submission(Batches.ADA));
@@ -40,7 +40,7 @@ class LetterTextTest {
     }
 
     @Test
-    void keyAndModuleAreToldAndNoGradeBeforeTheMarkerIsDone() {
+    void tellsKeyAndModuleButNoUnfinishedGrade() {
         LetterText text = new LetterText("s", "{key}: {module}, {grade}");
         Batch graded = scored().apply(new Edit.ChangeScheme(scored().scheme()
                 .withRules(Rules.USUAL.withGrades(Optional.of(new GradeScale("Words",
@@ -63,14 +63,14 @@ class LetterTextTest {
     }
 
     @Test
-    void bracesThatHoldNothingKnownAreFoundAndAPriceIsNoGroup() {
+    void findsUnknownSlotsAndToleratesPrices() {
         LetterText text = new LetterText("s", "{name} {nmae} {} costs $1");
         assertThat(text.unknown()).containsExactly("{nmae}", "{}");
         assertThat(text.to(scored(), scored().submission(Batches.ADA)).body()).isEqualTo("Ada {nmae} {} costs $1");
     }
 
     @Test
-    void eachConditionFindsItsStudents() {
+    void selectsStudentsByEachCondition() {
         Batch batch = scored().apply(new Edit.Seal(Batches.ADA))
                 .apply(new Edit.SetStanding(Batches.BAO, "c1", Optional.of(Standing.EXCUSED)))
                 .apply(new Edit.SetStanding(Batches.BAO, "c2", Optional.of(Standing.EXCUSED)));
@@ -93,7 +93,7 @@ class LetterTextTest {
     }
 
     @Test
-    void anAnswerWaitsUntilItIsRepliedToAndTakingTheReplyBackMakesItWaitAgain() {
+    void anAnswerWaitsUntilItHasAReply() {
         Answer answer = new Answer("A-1", Optional.of(2), "Why?", java.time.Instant.EPOCH, "", false);
         Batch asked = scored().apply(new Edit.Seal(Batches.ADA)).apply(new Edit.ReceiveAnswer(Batches.ADA, answer));
         assertThat(asked.submission(Batches.ADA).correspondence().awaitsReply()).isTrue();
@@ -106,7 +106,7 @@ class LetterTextTest {
     }
 
     @Test
-    void theDueTimeIsTheStudentsOwn() {
+    void usesTheStudentsOwnDueTime() {
         LetterText text = new LetterText("s", "{due}");
         assertThat(text.to(scored(), scored().submission(Batches.ADA)).body()).contains("13 March 2026")
                 .contains("18:00");
@@ -118,7 +118,7 @@ class LetterTextTest {
 
     /** The expected digest is that of coreutils' sha256sum over the two lines. */
     @Test
-    void theDigestIsThatOfSubjectAndBody() {
+    void theDigestCoversSubjectAndBody() {
         assertThat(new Letter(Batches.three().submission(Batches.ADA).student(), "Subject", "Body", List.of()).digest())
                 .isEqualTo("ee0c09adcdb487b1c64d7e63dfeaf7eabc1fe5ffc7f6182b0541061e2610bb25");
     }

@@ -25,7 +25,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 class ClassNamesTest {
     @ParameterizedTest
     @ValueSource(strings = {"As Bao had it.", "Bao\u2019s sketch is better.", "See K-2.", "Carys says so"})
-    void anotherStudentsNameIsFound(String text) {
+    void findsAnotherStudentsName(String text) {
         assertThat(kinds(remarked(text))).containsExactly(Finding.Kind.NAMES_ANOTHER);
         assertThat(kinds(done().apply(new Edit.WriteOnTheWhole(Batches.ADA, text))))
                 .containsExactly(Finding.Kind.NAMES_ANOTHER);
@@ -36,12 +36,12 @@ class ClassNamesTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"Well done, Ada.", "Example 3 is right.", "baobab", "K-21", "Method!"})
-    void theStudentsOwnNameASharedOneAndWordsOfTheTaskAreNot(String text) {
+    void ignoresTheStudentsOwnNameSharedNamesAndWordsOfTheTask(String text) {
         assertThat(kinds(remarked(text))).isEmpty();
     }
 
     @Test
-    void atTheHeadOfASentenceAWordIsAWordBeforeItIsAName() {
+    void aWordAtTheStartOfASentenceIsAWordFirst() {
         Batch batch = remarked("Mark the place.")
                 .apply(new Edit.Enrol(new Student(new StudentKey("K-9"), "Mark", "Ost", "A")));
         Dictionary english = text -> Arrays.stream(text.split("\\W+"))
@@ -57,7 +57,7 @@ class ClassNamesTest {
     @ParameterizedTest
     @ValueSource(strings = {"Ask Kr\u010dm\u00e1\u0159.", "As Krcmar did.", "As Moreau did.",
             "as Lindqvist-Moreau did"})
-    void aNameIsFoundWithoutItsAccentsAndByOneOfItsParts(String text) {
+    void findsANameWithoutAccentsAndByOnePart(String text) {
         Batch batch = remarked(text)
                 .apply(new Edit.Enrol(new Student(new StudentKey("K-8"), "Ivo", "Kr\u010dm\u00e1\u0159", "A")))
                 .apply(new Edit.Enrol(new Student(new StudentKey("K-9"), "Eda", "Lindqvist-Moreau", "A")));
@@ -65,7 +65,7 @@ class ClassNamesTest {
     }
 
     @Test
-    void namesInScriptsWithoutCapitalsAreFoundWithinARunOfWords() {
+    void findsNamesInUnspacedScripts() {
         Batch batch = remarked("\u8acb\u53c3\u8003\u738b\u5c0f\u660e\u7684\u7b54\u6848")
                 .apply(new Edit.Enrol(new Student(new StudentKey("K-9"), "", "\u738b\u5c0f\u660e", "A")));
         assertThat(kinds(batch)).containsExactly(Finding.Kind.NAMES_ANOTHER);
@@ -73,7 +73,7 @@ class ClassNamesTest {
 
     /** What sentences end with, and what they do not. */
     @Test
-    void aSentenceBeginsAfterItsEndOrOnALineOfItsOwn() {
+    void aSentenceStartsAfterAFullStopOrOnALineOfItsOwn() {
         Batch batch = done().apply(new Edit.Enrol(new Student(new StudentKey("K-9"), "Mark", "Ost", "A")));
         Dictionary english = text -> Arrays.stream(text.split("\\W+"))
                 .filter(w -> !"mark see this it is so".contains(w))
@@ -99,7 +99,7 @@ class ClassNamesTest {
     }
 
     @Test
-    void aWordOfALevelIsAWordOfTheTaskAndANameOfTwoLettersIsAName() {
+    void ignoresWordsOfLevelsButFindsTwoLetterNames() {
         Manner.Level clear = new Manner.Level("l", "Clara", "as Li has it", BigDecimal.ONE, BigDecimal.ONE);
         Batch batch = done().apply(new Edit.Enrol(new Student(new StudentKey("K-8"), "Clara", "Ost", "A")))
                 .apply(new Edit.Enrol(new Student(new StudentKey("K-9"), "Yu", "\u738b\u660e", "A")));
@@ -112,7 +112,7 @@ class ClassNamesTest {
     }
 
     @Test
-    void ofAScriptWithoutCapitalsOnlyOthersAreFound() {
+    void findsOnlyOtherNamesInUnspacedScripts() {
         Batch batch = done().apply(new Edit.Enrol(new Student(new StudentKey("K-9"), "", "\u738b\u660e", "A")));
         StudentKey own = new StudentKey("K-9");
         Batch written = batch.apply(new Edit.WriteOnTheWhole(own, "\u738b\u660e"));

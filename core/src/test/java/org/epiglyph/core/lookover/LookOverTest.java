@@ -93,7 +93,7 @@ class LookOverTest {
     }
 
     @Test
-    void aBonusAPenaltyAndWordsAloneAreNotMissedJustAsBySealing() {
+    void optionalCriteriaAreNotMissedConsistentlyWithSealing() {
         Batch begun = everyRole().apply(score("plain", "1"));
         assertThat(ofAda(begun)).containsExactly(new Finding(Batches.ADA, Finding.Kind.NOT_SCORED,
                 Finding.Where.CRITERION, "other", List.of("Name of other"), ""));
@@ -107,7 +107,7 @@ class LookOverTest {
     }
 
     @Test
-    void whereOnlyWordsAreAskedForNothingIsMissed() {
+    void missesNothingInASchemeOfTextOnly() {
         Batch words = seen(Batches.three()
                 .apply(new Edit.ChangeScheme(
                         new MarkScheme(List.of(criterion("words").withManner(new Manner.WordsOnly()))), List.of())));
@@ -115,7 +115,7 @@ class LookOverTest {
     }
 
     @Test
-    void nothingReceivedIsFoundUntilItIsScoredOrAccepted() {
+    void missingWorkIsAFindingUntilScoredOrAccepted() {
         LookOver lookOver = new LookOver(Dictionary.NONE);
         Batch batch = Batches.three();
         Finding nothing = lookOver.findings(batch, Batches.CARYS).getFirst();
@@ -129,7 +129,7 @@ class LookOverTest {
     }
 
     @Test
-    void aNewerHandInAndMarksOnTheOlderOneAreFound() {
+    void findsANewerHandInAndMarksOnTheOlderOne() {
         Batch two = remarked("Units")
                 .apply(new Edit.ReceiveHandIn(Batches.ADA, new HandIn(2, Optional.of(Instant.EPOCH),
                         "", List.of(new Document("d9", "d9.pdf", "0".repeat(64), 9, new Pages.Ready(1, ""), "")))));
@@ -139,7 +139,7 @@ class LookOverTest {
     }
 
     @Test
-    void pagesThatWereNotOnTheScreenAreNamed() {
+    void namesUnseenPages() {
         Batch one = Batches.three().apply(score("c1", "1")).apply(new Edit.SeePage(Batches.ADA, FIRST));
         assertThat(ofAda(one)).filteredOn(f -> f.kind() == Finding.Kind.PAGES_UNSEEN)
                 .singleElement()
@@ -150,7 +150,7 @@ class LookOverTest {
     }
 
     @Test
-    void pointsStampedOrTypedAsEvidenceAreHeldAgainstTheLedger() {
+    void comparesEvidenceWithTheLedger() {
         Mark stamp = evidence(new Stamp(head("s"), new Face.Score(BigDecimal.valueOf(3), 1), new PagePoint(9, 9), 20),
                 "c1");
         Batch stamped = done().apply(new Edit.PlaceMark(Batches.ADA, stamp));
@@ -167,7 +167,7 @@ class LookOverTest {
     }
 
     @Test
-    void aScoreBelowTheMarkersLimitWantsWords() {
+    void aLowScoreNeedsARemark() {
         Batch limited = done().apply(new Edit.ChangeAids(Batches.three()
                 .aids()
                 .withLimits(new Limits(Optional.of(BigDecimal.valueOf(50)), Optional.empty()))));
@@ -178,7 +178,7 @@ class LookOverTest {
     }
 
     @Test
-    void aResultWithinTheMarkersWidthOfAGradeIsFoundOnEitherSide() {
+    void findsResultsNearAGradeBoundaryOnBothSides() {
         MarkScheme graded = Batches.three()
                 .scheme()
                 .withRules(Rules.USUAL.withGrades(Optional.of(GradeScale.READY.getLast()))); // half of 12 is 6
@@ -195,7 +195,7 @@ class LookOverTest {
     }
 
     @Test
-    void evidenceForACriterionThatIsGoneIsFound() {
+    void findsEvidenceForARemovedCriterion() {
         Batch batch = done().apply(new Edit.PlaceMark(Batches.ADA, evidence(Batches.note("n", "d1", 1, "See."), "c2")));
         assertThat(kinds(batch)).isEmpty();
         MarkScheme less = batch.scheme().withCriteria(List.of(batch.scheme().criterion("c1")));
@@ -204,7 +204,7 @@ class LookOverTest {
     }
 
     @Test
-    void aNoteWithoutWordsIsFoundAndAPrivateOneIsNobodysBusiness() {
+    void findsAnEmptyNoteUnlessPrivate() {
         Batch batch = done().apply(new Edit.PlaceMark(Batches.ADA, Batches.note("n1", "d1", 0, "")));
         assertThat(kinds(batch)).containsExactly(Finding.Kind.EMPTY_REMARK);
         Mark hidden = Batches.note("n1", "d1", 0, "");
@@ -215,19 +215,19 @@ class LookOverTest {
     @ParameterizedTest
     @ValueSource(strings = {"To do: look again", "Ask the moderator about this.", "Looks plagiarised",
             "Don\u2019t tell them."})
-    void wordsThatReadAsIfTheyWereForOthersAreFound(String text) {
+    void findsTextThatSeemsMeantForOthers(String text) {
         assertThat(kinds(remarked(text))).containsExactly(Finding.Kind.LOOKS_PRIVATE);
     }
 
     @Test
-    void aSlotThatNobodyFilledIsFoundAndOtherBracesAreWords() {
+    void findsUnfilledSlotsButNotOtherBraces() {
         assertThat(kinds(remarked("{number: metres} short"))).containsExactly(Finding.Kind.SLOT_UNFILLED);
         assertThat(kinds(remarked("Dear {name}"))).containsExactly(Finding.Kind.SLOT_UNFILLED);
         assertThat(kinds(remarked("the set {1, 2}"))).isEmpty();
     }
 
     @Test
-    void wordsThatTheDictionaryDoesNotKnowAreToldWithoutNamesOfTheClass() {
+    void reportsUnknownWordsExceptNamesOfTheClass() {
         Dictionary none = text -> Arrays.asList(text.split(" "));
         Batch batch = remarked("Ada Metod wrng Method");
         assertThat(new LookOver(none).findings(batch, Batches.ADA))
@@ -239,7 +239,7 @@ class LookOverTest {
     }
 
     @Test
-    void whatIsAcceptedStandsUntilTheThingChangesAndWhateverElseDoes() {
+    void anAcceptanceHoldsUntilItsSubjectChanges() {
         Batch batch = remarked("As Bao had it.");
         Finding finding = ofAda(batch).getLast();
         Batch accepted = batch.apply(new Edit.AcceptFinding(Batches.ADA, finding.accepted(" they worked together ")));
@@ -259,7 +259,7 @@ class LookOverTest {
 
     /** The look-over repeats a check only for what changed, with the same result as a fresh one. */
     @Test
-    void aLookAfterAnEditIsAsGoodAsAFreshOne() {
+    void anIncrementalLookEqualsAFreshOne() {
         LookOver kept = new LookOver(Dictionary.NONE);
         Batch batch = done();
         List<Finding> ofBao = kept.findings(batch, Batches.BAO);
@@ -273,7 +273,7 @@ class LookOverTest {
     }
 
     @Test
-    void onlyWhatIsUnfinishedCannotBeAccepted() {
+    void unfinishedWorkCannotBeAccepted() {
         assertThat(Arrays.stream(Finding.Kind.values())
                 .map(k -> new Finding(Batches.ADA, k, Finding.Where.SUBMISSION, "", List.of(), ""))
                 .filter(f -> !f.isAcceptable())
@@ -282,7 +282,7 @@ class LookOverTest {
     }
 
     @Test
-    void anAnswerWaitsWithAndWithoutWorkUntilItHasAReply() {
+    void anAnswerWaitsUntilItHasAReply() {
         for (StudentKey student : List.of(Batches.ADA, Batches.CARYS)) {
             Batch asked = done().apply(new Edit.ReceiveAnswer(student,
                     new Answer("a1", Optional.empty(), "Why?", Instant.EPOCH, "", false)));
@@ -297,7 +297,7 @@ class LookOverTest {
     }
 
     @Test
-    void anotherSchemeOrLimitIsAnotherLook() {
+    void aDifferentSchemeOrLimitNeedsAnotherLook() {
         LookOver kept = new LookOver(Dictionary.NONE);
         Batch batch = done().apply(score("c1", "7"));
         kept.findings(batch);
@@ -312,7 +312,7 @@ class LookOverTest {
     }
 
     @Test
-    void numbersTypedForAnotherCriterionOrPrivatelyCountForNothing() {
+    void ignoresNumbersForOtherCriteriaAndPrivateOnes() {
         TypedText typed = new TypedText(head("t"), new PagePoint(9, 9), "2", 12, 30);
         assertThat(kinds(done().apply(new Edit.PlaceMark(Batches.ADA, typed)))).isEmpty();
         Mark hidden = evidence(typed, "c2").withRemark(Remark.NONE.withAudience(Audience.PRIVATE));

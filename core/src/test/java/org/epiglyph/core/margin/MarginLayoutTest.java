@@ -13,7 +13,7 @@ import org.junit.jupiter.api.Test;
 
 class MarginLayoutTest {
     @Property(tries = 300)
-    void nothingOverlapsAndOrderIsKept(@ForAll long seed, @ForAll @IntRange(min = 1, max = 40) int count) {
+    void keepsOrderWithoutOverlap(@ForAll long seed, @ForAll @IntRange(min = 1, max = 40) int count) {
         Random random = new Random(seed);
         List<MarginLayout.Wish> wishes = new ArrayList<>();
         for (int i = 0; i < count; i++) {
@@ -28,7 +28,7 @@ class MarginLayoutTest {
     }
 
     @Test
-    void whatHasRoomStaysWhereItWishes() {
+    void keepsRemarksInPlaceWhereThereIsRoom() {
         double[] tops = MarginLayout.tops(List.of(new MarginLayout.Wish(100, 20), new MarginLayout.Wish(300, 20)), 8,
                 0);
         assertThat(tops).containsExactly(100, 300);
@@ -36,7 +36,7 @@ class MarginLayoutTest {
 
     /** Two remarks for the same position share the displacement: the least squares solution calculated by hand. */
     @Test
-    void twoForOnePlaceMoveApartEqually() {
+    void spreadsTwoAtOnePlaceEvenly() {
         double[] tops = MarginLayout.tops(List.of(new MarginLayout.Wish(100, 20), new MarginLayout.Wish(100, 20)), 8,
                 0);
         assertThat(tops[0]).isCloseTo(86, within(1e-9));
@@ -44,7 +44,7 @@ class MarginLayoutTest {
     }
 
     @Property(tries = 300)
-    void theOneBeingWrittenStaysWhileItGrowsAndNothingOverlaps(@ForAll long seed,
+    void theRemarkBeingWrittenStaysInPlaceWithoutOverlap(@ForAll long seed,
             @ForAll @IntRange(min = 2, max = 30) int count) {
         Random random = new Random(seed);
         List<MarginLayout.Wish> wishes = new ArrayList<>();
@@ -64,7 +64,7 @@ class MarginLayoutTest {
     }
 
     @Test
-    void theOneBeingWrittenPushesItsNeighboursNoFurtherThanTheGap() {
+    void theRemarkBeingWrittenPushesNeighboursOnlyByTheGap() {
         List<MarginLayout.Wish> wishes = List.of(new MarginLayout.Wish(100, 20), new MarginLayout.Wish(200, 30),
                 new MarginLayout.Wish(300, 40));
         assertThat(MarginLayout.tops(wishes, 8, 0, 1, 110)).containsExactly(82, 110, 300);

@@ -65,7 +65,7 @@ class ColumnTest {
     }
 
     @Test
-    void aScoreIsAFigureAStandingIsItsLetterAndNothingIsEmpty() {
+    void aScoreIsANumberAStandingALetterAndNothingBlank() {
         Column method = new Column.OfCriterion("c1");
         assertEquals("", words(batch(), method));
         assertEquals("6.5", words(with(batch(), score("c1", "6.5")), method));
@@ -76,7 +76,7 @@ class ColumnTest {
     }
 
     @Test
-    void aSectionIsEmptyUntilSomethingInItIsScored() {
+    void aSectionIsBlankUntilSomethingIsScored() {
         Column working = new Column.OfSection("s1");
         assertEquals("", words(batch(), working));
         assertEquals("6", words(with(batch(), score("c1", "6")), working));
@@ -85,7 +85,7 @@ class ColumnTest {
     }
 
     @Test
-    void aResultIsKnownOnceEverythingIsScoredAndATotalAsItGrows() {
+    void aResultIsKnownOnceEverythingIsScoredAndATotalGrows() {
         Batch begun = with(batch(), score("c1", "6"));
         assertEquals(List.of("6", "", "", ""), List.of(words(begun, Column.Fact.TOTAL),
                 words(begun, Column.Fact.RESULT), words(begun, Column.Fact.PERCENT), words(begun, Column.Fact.GRADE)));
@@ -96,7 +96,7 @@ class ColumnTest {
     }
 
     @Test
-    void whatIsKnownOfWhatWasReceived() {
+    void showsWhatWasReceived() {
         assertEquals(List.of("K-1", "A", "2", "2"), List.of(words(batch(), Column.Fact.KEY),
                 words(batch(), Column.Fact.SECTION), words(batch(), Column.Fact.HAND_INS),
                 words(batch(), Column.Fact.PAGES)));
@@ -108,7 +108,7 @@ class ColumnTest {
     }
 
     @Test
-    void whatTheMarkerWrote() {
+    void showsWhatTheMarkerWrote() {
         Note note = new Note(new Head("m1", new PageRef("d2", 0), Ink.MADDER, 0, Remark.of("Why?")),
                 new PagePoint(10, 10));
         Batch written = with(batch(), new Edit.PlaceMark(ADA, note, 0), new Edit.WritePrivately(ADA, "ask"),
@@ -120,7 +120,7 @@ class ColumnTest {
     }
 
     @Test
-    void whatTheRecordHasIsOpenedOnceAndWhatComesNewIsNotOpenedYet() {
+    void showsWhatTheRecordHasAndWhenItWasOpened() {
         Instant at = DUE.plusSeconds(86_400);
         Receipt receipt = new Receipt("r1", at, "d", "v");
         Batch back = with(batch(), score("c1", "6"), score("c2", "4"), score("c3", "10"), new Edit.Seal(ADA),
@@ -138,7 +138,7 @@ class ColumnTest {
     }
 
     @Test
-    void whoseToMarkItIsCanBeFoundByLettersAndLeavesTheWorkAsItIs() {
+    void findsTheAssignedMarkerWithoutChangingTheWork() {
         Batch given = with(batch(), new Edit.AssignMarker(ADA, "Rowan"));
         assertEquals("Rowan", words(given, Column.Fact.MARKER));
         assertEquals(List.of(ADA), Selection.EVERYBODY.withLetters("row")
@@ -150,7 +150,7 @@ class ColumnTest {
     }
 
     @Test
-    void everyColumnIsReadBackFromItsName() {
+    void readsEveryColumnBackByItsName() {
         List<Column> all = new ArrayList<>(List.of(Column.Fact.values()));
         all.addAll(List.of(new Column.OfCriterion("a b c"), new Column.OfSection("s1"), new Column.Drawn(-7)));
         all.forEach(c -> assertEquals(Optional.of(c), Column.named(c.code())));
@@ -160,7 +160,7 @@ class ColumnTest {
     }
 
     @Test
-    void aFoldedSectionIsWhatItComesTo() {
+    void aFoldedSectionShowsItsSum() {
         assertEquals(List.of(new Column.OfCriterion("c1"), new Column.OfCriterion("c2"), new Column.OfSection("s1"),
                 new Column.OfCriterion("c3")), Column.of(Classes.scheme(), Set.of()));
         assertEquals(List.of(new Column.OfSection("s1"), new Column.OfCriterion("c3")),
@@ -191,7 +191,7 @@ class ColumnTest {
     }
 
     @Property(tries = 40)
-    void aCensusAndAFootThatFollowEditsAreWhatTheyWouldBeAnew(@ForAll long seed,
+    void incrementalCensusAndFootEqualFreshOnes(@ForAll long seed,
             @ForAll @IntRange(min = 1, max = 20) int size) {
         Random chance = new Random(seed);
         Batch batch = Classes.of(seed, size);

@@ -46,7 +46,7 @@ class ConditionTest {
     }
 
     @Test
-    void fromTheFirstScoreToWhatTheStudentAnswers() {
+    void followsAStudentFromTheFirstScoreToAnAnswer() {
         Batch batch = Batches.three();
         assertThat(met(batch)).containsExactly(Condition.NOT_SCORED);
         Batch scored = with(batch, score("c1", "6"), score("c2", "1"));
@@ -65,7 +65,7 @@ class ConditionTest {
     }
 
     @Test
-    void whatIsMissingExcusedModeratedOrPrivate() {
+    void selectsMissingExcusedModeratedAndPrivateWork() {
         Batch batch = Batches.three();
         Submission none = batch.submission(Batches.CARYS);
         assertThat(Condition.NOTHING_RECEIVED.holds(batch, none, Context.NONE)).isTrue();
@@ -83,7 +83,7 @@ class ConditionTest {
     }
 
     @Test
-    void aNewerHandInAndALateOne() {
+    void selectsNewerHandInsAndLateOnes() {
         HandIn late = new HandIn(2, Optional.of(Instant.parse("2026-03-14T18:00:00Z")), "",
                 List.of(new Document("d9", "d9.pdf", "0".repeat(64), 9, new Pages.Ready(1, ""), "")));
         Batch batch = with(Batches.three(), new Edit.ReceiveHandIn(Batches.ADA, late));
@@ -93,7 +93,7 @@ class ConditionTest {
     }
 
     @Property(tries = 40)
-    void countsAfterAnyChangesAreThoseOfACountFromTheStart(@ForAll long seed,
+    void incrementalCountsEqualFreshOnes(@ForAll long seed,
             @ForAll @IntRange(min = 1, max = 20) int size) {
         Batch batch = Classes.of(seed, size);
         Census census = new Census(batch, Context.NONE);
@@ -131,7 +131,7 @@ class ConditionTest {
     }
 
     @Test
-    void aRandomOrderIsEverybodyOnceTheSameForOneSeedAndAnotherForAnother() {
+    void aSeededRandomOrderIsARepeatablePermutation() {
         Batch batch = Classes.of(7, 40);
         List<StudentKey> first = drawn(batch, 1);
         assertThat(first).isEqualTo(drawn(batch, 1)).isNotEqualTo(drawn(batch, 2)).isNotEqualTo(batch.students());
@@ -151,7 +151,7 @@ class ConditionTest {
     }
 
     @Test
-    void gradesSortByTheScaleAndCellsWithoutTextComeLast() {
+    void sortsGradesByScaleAndBlanksLast() {
         Batch batch = Classes.of(11, 60);
         List<Cell> grades = new Order(List.of(new Order.By(Column.Fact.GRADE, true)))
                 .of(batch, batch.submissions(), Context.NONE)
@@ -178,7 +178,7 @@ class ConditionTest {
     }
 
     @Test
-    void wordsAreThoseOfAllDocumentsWithPages() {
+    void countsWordsOfAllDocumentsWithPages() {
         Submission bao = Batches.three().submission(Batches.BAO);
         Context context = Context.NONE.withWordCounts(Map.of("d2", 100, "d3", 20));
         assertThat(context.wordCount(bao)).hasValue(120);
@@ -190,7 +190,7 @@ class ConditionTest {
     }
 
     @Test
-    void theMaximumOfAColumnIsWhatItsScoresAreOutOf() {
+    void aColumnsMaximumIsThatOfItsScores() {
         Batch batch = Classes.of(1, 1);
         assertThat(new Column.OfCriterion("c1").maximum(batch)).hasValue(number("8"));
         assertThat(new Column.OfCriterion("gone").maximum(batch)).isEmpty();

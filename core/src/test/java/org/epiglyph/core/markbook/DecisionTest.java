@@ -40,7 +40,7 @@ class DecisionTest {
             new Decision.Maximum("c2", number("6"), SchemeChange.Keep.POINTS), new Decision.Assign("Rowan"));
 
     @Property(tries = 80)
-    void whatIsAnnouncedIsWhatHappensAndUndoIsTheIdentity(@ForAll long seed, @ForAll @IntRange(max = 20) int size,
+    void theOutcomeMatchesThePreviewAndUndoRestores(@ForAll long seed, @ForAll @IntRange(max = 20) int size,
             @ForAll @IntRange(max = 9) int which) {
         Batch batch = Classes.of(seed, size);
         Decision.Outlook outlook = ALL.get(which).outlook(batch, batch.students());
@@ -63,7 +63,7 @@ class DecisionTest {
 
     /** Half a point off for each started day; an individual penalty replaces it, and students in time have none. */
     @Test
-    void latenessCostsOneStudentSomethingElse() {
+    void latenessCostsOnlyOneStudent() {
         Batch start = Classes.of(7, 40);
         Batch batch = start.apply(new Edit.ChangeScheme(
                 start.scheme()
@@ -102,7 +102,7 @@ class DecisionTest {
     }
 
     @Test
-    void aWaivedLatenessTakesNothingOff() {
+    void waivedLatenessDeductsNothing() {
         Batch batch = Classes.of(7, 40);
         Batch after = batch.apply(new Decision.Late(Optional.of(new OwnLateness(BigDecimal.ZERO, "")))
                 .outlook(batch, batch.students())
@@ -120,7 +120,7 @@ class DecisionTest {
     }
 
     @Test
-    void anotherMaximumSaysWhichScoresCannotStay() {
+    void anotherMaximumNamesScoresThatDoNotFit() {
         Batch batch = Classes.of(9, 40);
         Decision.Outlook outlook = new Decision.Maximum("c2", number("3"), SchemeChange.Keep.POINTS).outlook(batch,
                 List.of());
@@ -134,7 +134,7 @@ class DecisionTest {
     }
 
     @Test
-    void whatACriterionWithLevelsIsWorthIsNotDecidedHere() {
+    void doesNotDecideThePointsOfLevels() {
         Batch batch = Classes.of(9, 4);
         for (String criterion : List.of("c3", "", "gone")) {
             assertThrows(IllegalArgumentException.class,
@@ -146,7 +146,7 @@ class DecisionTest {
     }
 
     @Test
-    void zeroSettlesWhatHasNoScoreAndLeavesTheRest() {
+    void zeroFillsMissingScoresOnly() {
         Batch batch = Classes.of(2, 20);
         Batch after = batch.apply(Decision.Settle.ZERO.outlook(batch, batch.students()).edit().orElseThrow());
         for (Submission submission : after.submissions()) {
@@ -159,7 +159,7 @@ class DecisionTest {
     }
 
     @Test
-    void sealsAllThatAreScoredAndNobodyElse() {
+    void sealsAllScoredWorkOnly() {
         Batch batch = Classes.of(4, 30);
         Decision.Outlook outlook = new Decision.Seal().outlook(batch, batch.students());
         Batch after = batch.apply(outlook.edit().orElseThrow());
@@ -172,7 +172,7 @@ class DecisionTest {
     }
 
     @Test
-    void sealedWorkIsGuardedAndSaidToBe() {
+    void protectsSealedWorkAndSaysSo() {
         Batch batch = Classes.of(4, 30);
         Decision.Outlook outlook = new Decision.Moderate(BigDecimal.ONE, "too strict").outlook(batch,
                 batch.students());
@@ -185,7 +185,7 @@ class DecisionTest {
     }
 
     @Test
-    void sealedWorkIsGivenToAMarkerToo() {
+    void assignsSealedWorkToAMarkerToo() {
         Batch batch = Classes.of(4, 30);
         Decision.Outlook outlook = new Decision.Assign("Rowan").outlook(batch, batch.students());
         assertEquals(batch.students(), outlook.reached());
@@ -197,7 +197,7 @@ class DecisionTest {
     }
 
     @Property(tries = 60)
-    void aCurveBringsEachPointToItsPlaceAndNeverSwapsTwo(@ForAll long seed, @ForAll @IntRange(max = 2) int which) {
+    void aCurveMapsItsPointsAndPreservesTheOrder(@ForAll long seed, @ForAll @IntRange(max = 2) int which) {
         Scaling scaling = List.of(Scaling.root(number("22")),
                 Scaling.through(List.of(point("10", "12"), point("20", "21"))),
                 Scaling.through(List.of(point("0", "2"), point("5", "4.5"), point("15", "18"), point("22", "22"))))
@@ -218,7 +218,7 @@ class DecisionTest {
 
     /** 16 of 25 becomes 20 of 25. */
     @Test
-    void theRootIsOfTheShareAndTheEndsStay() {
+    void theRootAppliesToTheShareAndKeepsTheEnds() {
         Scaling root = Scaling.root(number("25"));
         assertEquals(0, root.of(Exact.of(number("16"))).compareTo(Exact.of(number("20"))));
         assertEquals(0, root.of(Exact.of(number("25"))).compareTo(Exact.of(number("25"))));
@@ -226,7 +226,7 @@ class DecisionTest {
     }
 
     @Test
-    void aCurveThatWouldSwapTwoIsRefused() {
+    void refusesACurveThatReordersResults() {
         assertThrows(IllegalArgumentException.class,
                 () -> Scaling.through(List.of(point("10", "12"), point("20", "11"))));
         assertThrows(IllegalArgumentException.class,
@@ -236,7 +236,7 @@ class DecisionTest {
 
     /** Nothing is rounded and nobody is late, so mean and spread are exactly the requested ones. */
     @Property(tries = 30)
-    void aMeanAndASpreadAreReachedWhateverTheScalingBefore(@ForAll long seed) {
+    void reachesMeanAndDeviationFromAnyScaling(@ForAll long seed) {
         Batch batch = fine(Classes.of(seed, 40));
         Batch once = batch
                 .apply(new Decision.Spread(number("12"), number("3")).outlook(batch, List.of()).edit().orElseThrow());
@@ -262,14 +262,14 @@ class DecisionTest {
     }
 
     @Test
-    void aSpreadOfNobodyIsRefusedInWords() {
+    void refusesADeviationWithoutResults() {
         Batch batch = Classes.of(1, 0);
         assertEquals("Fewer than two results are known. Score first.", assertThrows(IllegalArgumentException.class,
                 () -> new Decision.Spread(number("12"), number("3")).outlook(batch, List.of())).getMessage());
     }
 
     @Test
-    void pointsAreReadAsMarkersWriteThemAndNothingIsGuessed() {
+    void readsPointsAsMarkersWriteThem() {
         assertEquals(List.of(point("10", "12"), point("20.5", "21")), Scaling.points("10 to 12, 20,5 to 21"));
         assertEquals(List.of(point("10", "12"), point("20", "21")), Scaling.points("10 to 12; 20 to 21\n"));
         assertEquals(List.of(), Scaling.points("  "));
@@ -280,7 +280,7 @@ class DecisionTest {
     }
 
     @Test
-    void aBoundaryByPointsIsTheBoundaryOfItsPercent() {
+    void aBoundaryByPointsEqualsItsPercentage() {
         Batch batch = Classes.of(3, 30);
         Batch dragged = batch
                 .apply(new Decision.Boundary("B", number("16.5")).outlook(batch, List.of()).edit().orElseThrow());
@@ -303,7 +303,7 @@ class DecisionTest {
     }
 
     @Test
-    void decidedTwiceTheSecondDecisionChangesNothing() {
+    void repeatingADecisionChangesNothing() {
         Batch start = Classes.of(7, 40);
         for (Decision decision : List.of(new Decision.Late(Optional.of(new OwnLateness(number("10"), "storm"))),
                 new Decision.Moderate(number("-1.5"), "counted twice"), new Decision.Assign("Rowan"),
@@ -318,7 +318,7 @@ class DecisionTest {
     }
 
     @Test
-    void pointsOnACriterionWithLevelsChooseTheLevel() {
+    void pointsOnACriterionWithLevelsSelectTheLevel() {
         Batch batch = Classes.of(7, 0).apply(new Edit.Enrol(new Student(new StudentKey("new"), "", "New", "A")));
         StudentKey student = new StudentKey("new");
         Batch after = batch.apply(new Decision.Settle(Judgement.of(number("3"))).outlook(batch, List.of(student))
@@ -329,7 +329,7 @@ class DecisionTest {
     }
 
     @Test
-    void aSpreadOfTwoIsOne() {
+    void twoResultsDefineADeviation() {
         Batch batch = Classes.of(7, 0);
         for (String[] one : new String[][]{{"a", "2"}, {"b", "6"}}) {
             StudentKey student = new StudentKey(one[0]);

@@ -45,7 +45,7 @@ class FootTest {
     }
 
     @Test
-    void figuresAreCountedAtTheNearestOfElevenValues() {
+    void countsFiguresByTheNearestOfElevenValues() {
         Batch batch = scored();
         Foot foot = new Foot(batch, batch.students(), List.of(METHOD, UNITS, Column.Fact.SECTION));
         assertThat(foot.density(METHOD)).hasValue(new int[]{1, 0, 0, 0, 1, 1, 0, 0, 0, 0, 1});
@@ -55,7 +55,7 @@ class FootTest {
     }
 
     @Test
-    void aChangedFigureMovesAndThatOfAStudentNotShownDoesNotCount() {
+    void updatesForAChangeAndIgnoresHiddenStudents() {
         Batch before = scored();
         Foot foot = new Foot(before, Set.of(key(1), key(4)), List.of(METHOD));
         Batch after = before.apply(judge(1, "8")).apply(judge(3, "8"));

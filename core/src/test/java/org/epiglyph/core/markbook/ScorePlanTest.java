@@ -27,7 +27,7 @@ class ScorePlanTest {
     private static final List<String> TYPED = List.of("", "0", "3", "6,5", "n", "x", "a", "sound", "99", "?", "0.3");
 
     @Property(tries = 80)
-    void pastingWhatWasCopiedChangesNothing(@ForAll long seed, @ForAll @IntRange(max = 25) int size) {
+    void pastingCopiedScoresChangesNothing(@ForAll long seed, @ForAll @IntRange(max = 25) int size) {
         Batch batch = Classes.of(seed, size);
         ScorePlan plan = new Pasted(copied(batch, CRITERIA)).plan(batch, batch.students(), CRITERIA);
         assertEquals(List.of(), plan.changes());
@@ -36,7 +36,7 @@ class ScorePlanTest {
     }
 
     @Property(tries = 80)
-    void namedRowsFindTheirStudentsInAnyOrder(@ForAll long seed, @ForAll @IntRange(min = 1, max = 25) int size) {
+    void matchesNamedRowsInAnyOrder(@ForAll long seed, @ForAll @IntRange(min = 1, max = 25) int size) {
         Batch batch = Classes.of(seed, size);
         List<List<String>> rows = copied(batch, List.of(Column.Fact.KEY, CRITERIA.get(0), CRITERIA.get(1)));
         List<List<String>> shuffled = new ArrayList<>(rows);
@@ -49,7 +49,7 @@ class ScorePlanTest {
     }
 
     @Property(tries = 120)
-    void whatIsAnnouncedIsWhatHappensAndUndoTakesAllOfItBack(@ForAll long seed,
+    void theOutcomeMatchesThePreviewAndUndoRestores(@ForAll long seed,
             @ForAll @IntRange(min = 1, max = 25) int size) {
         Batch batch = Classes.of(seed, size);
         Random chance = new Random(seed);
@@ -80,7 +80,7 @@ class ScorePlanTest {
     }
 
     @Test
-    void saysOfEachPlaceWhyItIsRefused() {
+    void explainsEachRefusedCell() {
         Batch open = unscored(3);
         StudentKey first = open.students().getFirst();
         ScorePlan plan = new Pasted(List.of(List.of("9", "2", "b", "7")))
@@ -93,7 +93,7 @@ class ScorePlanTest {
     }
 
     @Test
-    void aNameThatSeveralHaveIsRefusedAndNobodyElsesScoresAreTaken() {
+    void refusesAnAmbiguousNameOnly() {
         Batch batch = unscored(3);
         for (String key : List.of("K-1", "K-2")) {
             batch = batch.apply(new Edit.Enrol(
@@ -144,7 +144,7 @@ class ScorePlanTest {
     }
 
     @Test
-    void whatIsTypedIntoOneCellIsThatCells() {
+    void typesIntoOneCell() {
         Batch batch = Classes.of(7, 3)
                 .apply(new Edit.Enrol(
                         new Student(new StudentKey("new"), "", "New", "A")));
@@ -156,7 +156,7 @@ class ScorePlanTest {
     }
 
     @Test
-    void linesWithoutAnythingAreNothingAndCellsBeyondTheLastColumnAreRefused() {
+    void ignoresBlankLinesAndRefusesExtraCells() {
         Batch batch = Classes.of(7, 0);
         for (int i = 0; i < 3; i++) {
             batch = batch.apply(new Edit.Enrol(
@@ -176,7 +176,7 @@ class ScorePlanTest {
     }
 
     @Test
-    void namesDecideOnlyIfMostRowsHaveOne() {
+    void usesNamesOnlyIfMostRowsHaveOne() {
         Batch batch = Classes.of(7, 4);
         String key = batch.students().getFirst().value();
         String other = batch.students().get(1).value();

@@ -24,7 +24,7 @@ class SelectionTest {
     private static final Column RESULT = Column.Fact.RESULT;
 
     @Property(tries = 60)
-    void whoeverIsShownMeetsEveryConditionAndNobodyElseDoes(@ForAll long seed, @ForAll @IntRange(max = 30) int size,
+    void showsExactlyThoseWhoMeetEveryCondition(@ForAll long seed, @ForAll @IntRange(max = 30) int size,
             @ForAll Condition one, @ForAll Condition other) {
         Batch batch = Classes.of(seed, size);
         List<Submission> shown = Selection.EVERYBODY.withConditions(EnumSet.of(one, other)).in(batch, Context.NONE);
@@ -37,7 +37,7 @@ class SelectionTest {
     }
 
     @Property(tries = 60)
-    void ordersWithoutLosingAnybodyAndPutsWhatIsEmptyLast(@ForAll long seed, @ForAll @IntRange(max = 40) int size,
+    void sortsEverybodyWithBlanksLast(@ForAll long seed, @ForAll @IntRange(max = 40) int size,
             @ForAll boolean descending) {
         Batch batch = Classes.of(seed, size);
         Order order = new Order(List.of(new Order.By(RESULT, descending)));
@@ -56,7 +56,7 @@ class SelectionTest {
     }
 
     @Test
-    void theSecondColumnDecidesWhereTheFirstIsEqual() {
+    void theSecondColumnBreaksTies() {
         Batch batch = Classes.of(7, 40);
         Order order = Order.ROSTER.first(RESULT, true).first(Column.Fact.SECTION, false);
         List<Submission> ordered = order.of(batch, batch.submissions(), Context.NONE);
@@ -67,7 +67,7 @@ class SelectionTest {
     }
 
     @Test
-    void aColumnTurnsRoundAndThenNoLongerOrders() {
+    void aColumnSortsDownThenUpThenNot() {
         Order once = Order.ROSTER.first(RESULT, true);
         Order twice = once.first(RESULT, true);
         assertEquals(List.of(new Order.By(RESULT, false)), twice.by());
@@ -75,7 +75,7 @@ class SelectionTest {
     }
 
     @Test
-    void findsByLettersOfNameKeyAndSectionWithoutAccents() {
+    void findsByNameKeyAndSectionWithoutAccents() {
         Batch batch = Classes.of(3, 12)
                 .apply(new Edit.Enrol(
                         new org.epiglyph.core.roster.Student(new StudentKey("Z-9"), "Zo\u00eb", "M\u00fcller", "B")));
@@ -89,7 +89,7 @@ class SelectionTest {
     }
 
     @Test
-    void isNearABoundaryOnlyWithinTheWidthThatTheMarkerSet() {
+    void isNearABoundaryOnlyWithinTheMarkersWidth() {
         Batch batch = Classes.of(1, 1);
         StudentKey student = batch.students().getFirst();
         for (String[] score : new String[][]{{"c1", "8"}, {"c2", "3"}}) {
@@ -109,7 +109,7 @@ class SelectionTest {
     }
 
     @Test
-    void wordsStandThereOnceAllDocumentsAreCountedAndOrderTheClass() {
+    void wordCountsSortOnceAllDocumentsAreCounted() {
         Batch batch = Classes.of(5, 12);
         List<Submission> with = batch.submissions().stream().filter(s -> !s.documents().isEmpty()).toList();
         java.util.Map<String, Integer> counts = new java.util.HashMap<>();

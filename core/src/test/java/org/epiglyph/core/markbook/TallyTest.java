@@ -16,7 +16,7 @@ import org.junit.jupiter.api.Test;
 /** The statistics at the foot of a column. */
 class TallyTest {
     @Property
-    void takingOneOutIsAsIfItHadNeverBeenThere(
+    void removalReversesAddition(
             @ForAll @Size(max = 20) List<@BigRange(min = "0", max = "100") @Scale(2) BigDecimal> figures,
             @ForAll @BigRange(min = "0", max = "100") @Scale(2) BigDecimal more) {
         Tally tally = of(figures);
@@ -28,7 +28,7 @@ class TallyTest {
 
     /** The eight values of the usual textbook example: mean 5, variance 32/7 (from memory). */
     @Test
-    void meanAndSpreadOfASampleAreTheTextbooks() {
+    void computesSampleMeanAndDeviation() {
         Tally tally = of(java.util.stream.Stream.of(2, 4, 4, 4, 5, 5, 7, 9).map(BigDecimal::valueOf).toList());
         assertEquals(Optional.of(number("5.00")), tally.mean());
         assertEquals(Optional.of(number("2.14")), tally.spread());
@@ -36,7 +36,7 @@ class TallyTest {
     }
 
     @Test
-    void wordsAreNoFiguresAndOneFigureHasNoSpread() {
+    void ignoresTextAndHasNoDeviationOfOne() {
         Tally tally = Tally.NONE.with(Cell.text("n")).with(Cell.figure(BigDecimal.TWO));
         assertEquals(1, tally.count());
         assertEquals(Optional.empty(), tally.spread());

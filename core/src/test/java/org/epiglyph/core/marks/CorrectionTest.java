@@ -23,7 +23,7 @@ class CorrectionTest {
     }
 
     @Test
-    void whatIsDoneFollowsFromWhatIsStruckAndWhatGoesIn() {
+    void isInsertionDeletionOrReplacementByItsContent() {
         assertThat(struck("").kind()).isEqualTo(Correction.Kind.DELETE);
         assertThat(struck("high water").replacing().kind()).isEqualTo(Correction.Kind.REPLACE);
         assertThat(struck("").movingTo(new PagePoint(20, 30)).kind()).isEqualTo(Correction.Kind.MOVE);
@@ -35,14 +35,14 @@ class CorrectionTest {
     }
 
     @Test
-    void newWordsGoInBehindTheStruckOnes() {
+    void insertsTextAfterStruckWords() {
         PagePoint caret = struck("high water").replacing().caret().orElseThrow();
         assertThat(caret.x()).isCloseTo(WORDS.right(), within(1e-9));
         assertThat(caret.y()).isBetween(WORDS.top(), WORDS.bottom());
     }
 
     @Test
-    void onATurnedPageTheCaretStandsWhereTheWordsEnd() {
+    void theCaretIsAtTheEndOfTheWordsOnARotatedPage() {
         Correction turned = new Correction(
                 new Head("m", new PageRef("d", 0), Ink.MADDER, 90, Remark.of("x")),
                 List.of(new PageBox(100, 200, 12, 60)), "low water", Optional.empty(), 12);
@@ -51,7 +51,7 @@ class CorrectionTest {
     }
 
     @Test
-    void movedWordsAreSaidWhereTheyGo() {
+    void movedTextSaysItsDestination() {
         Correction moved = struck("").movingTo(new PagePoint(300, 210));
         assertThat(moved.remark().text()).isEqualTo("low water");
         assertThat(moved.movedBy(10, 0).caret().orElseThrow().x()).isEqualTo(310);

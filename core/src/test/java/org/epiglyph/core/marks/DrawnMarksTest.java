@@ -48,7 +48,7 @@ class DrawnMarksTest {
     // --- figures
 
     @Property(tries = 60)
-    void anArrowsBarbsLieOnEitherSideOfItsShaft(@ForAll long seed) {
+    void anArrowsBarbsAreOnBothSidesOfItsShaft(@ForAll long seed) {
         Random random = new Random(seed);
         PagePoint from = new PagePoint(random.nextInt(400), random.nextInt(400));
         PagePoint to = from.movedBy(1 + random.nextInt(200), random.nextInt(300) - 150);
@@ -72,7 +72,7 @@ class DrawnMarksTest {
     }
 
     @Property(tries = 60)
-    void aBracketsArmsStandUprightOnItsLeft(@ForAll long seed) {
+    void aBracketsArmsAreUprightAtItsLeft(@ForAll long seed) {
         Random random = new Random(seed);
         PagePoint to = AT.movedBy(1 + random.nextInt(200), random.nextInt(300) - 150);
         double width = 1 + random.nextInt(4);
@@ -86,7 +86,7 @@ class DrawnMarksTest {
 
     /** A cubic with arms of 0.5523 is a quarter of an ellipse within a thousandth (from memory). */
     @Test
-    void anEllipseIsOne() {
+    void anEllipseIsElliptical() {
         Shape ellipse = new Shape(head(0), Shape.Form.ELLIPSE, new PagePoint(10, 20), new PagePoint(110, 60), 1);
         assertOnEllipse(ellipse.paths().getFirst(), 0, 4, new PagePoint(60, 40), 50, 20);
     }
@@ -103,7 +103,7 @@ class DrawnMarksTest {
     }
 
     @Test
-    void aLineIsTouchedWithinHalfItsWidthAndTheReach() {
+    void aLineIsHitWithinHalfItsWidthPlusTheReach() {
         Shape line = new Shape(head(0), Shape.Form.LINE, AT, AT.movedBy(100, 0), 4);
         assertThat(line.touches(AT.movedBy(50, 5), 3)).isTrue();
         assertThat(line.touches(AT.movedBy(50, 5.1), 3)).isFalse();
@@ -119,7 +119,7 @@ class DrawnMarksTest {
     // --- strokes
 
     @Test
-    void aStrokeIsALineUntilItSwellsAndScalesAboutAPlace() {
+    void aStrokeIsALineUntilItsWidthVariesAndScalesAboutAPoint() {
         InkPath path = InkPath.through(AT, AT.movedBy(100, 20));
         Stroke even = new Stroke(head(0), path, 2, Stroke.Nib.BROAD);
         assertThat(even.drawing()).containsExactly(new Drawn.Lines(List.of(path), 2, true));
@@ -132,7 +132,7 @@ class DrawnMarksTest {
     }
 
     @Test
-    void anEraserRemovesTheInkItTouchesNotOnlyTheMiddleOfTheLine() {
+    void anEraserRemovesAllInkItTouches() {
         Stroke stroke = new Stroke(head(0), InkPath.through(new PagePoint(0, 0), new PagePoint(100, 0)), 6,
                 Stroke.Nib.FINE);
         List<Stroke> left = stroke.erasedAt(new PagePoint(50, 0), 4);
@@ -146,7 +146,7 @@ class DrawnMarksTest {
 
     @ParameterizedTest
     @ValueSource(doubles = {0, 30, 90, 200})
-    void aTurnedStampIsTheUprightOneTurnedAboutItsCentre(double degrees) {
+    void aRotatedStampIsRotatedAboutItsCentre(double degrees) {
         for (Face face : List.of(Sign.TICK, new Face.Score(BigDecimal.TWO, 1.5))) {
             Stamp upright = new Stamp(head(0), face, AT, 40);
             List<InkPath> expected = lines(upright).paths().stream().map(p -> p.turnedAbout(AT, degrees)).toList();
@@ -171,7 +171,7 @@ class DrawnMarksTest {
     }
 
     @Test
-    void aSignIsAsHighAsTheStampAboutItsCentre() {
+    void aSignIsAsHighAsItsStampAroundItsCentre() {
         InkPath caret = lines(new Stamp(head(0), Sign.LET_STAND, AT, 50)).paths().getFirst();
         assertThat(caret.start().distanceTo(new PagePoint(200 - 1.3 * 25 + 0.1 * 50, 300))).isLessThan(1e-9);
         assertThat(lines(new Stamp(head(0), Sign.TICK, AT, 44)).width()).isEqualTo(4);
@@ -185,7 +185,7 @@ class DrawnMarksTest {
     }
 
     @Test
-    void aScoreStandsOnItsRule() {
+    void aScoreIsAboveItsRule() {
         Stamp score = new Stamp(head(0), new Face.Score(BigDecimal.TWO, 1.5), AT, 20);
         Drawn.Text text = (Drawn.Text) score.drawing().getFirst();
         assertThat(text.size()).isEqualTo(16);
@@ -201,7 +201,7 @@ class DrawnMarksTest {
     }
 
     @Test
-    void theSignsOfProofCorrectionAreTheLastOnes() {
+    void proofCorrectionSignsComeLast() {
         assertThat(Arrays.stream(Sign.values()).filter(Sign::isProofSign)).startsWith(Sign.TAKE_OUT)
                 .endsWith(Sign.LET_STAND)
                 .contains(Sign.CLOSE_UP)
@@ -238,7 +238,7 @@ class DrawnMarksTest {
 
     @ParameterizedTest
     @EnumSource(value = Sign.class)
-    void aSignIsDrawnSmoothlyWithinItsBox(Sign sign) {
+    void aSignIsSmoothWithinItsBox(Sign sign) {
         for (InkPath path : sign.paths()) {
             for (PagePoint p : path.flattened()) {
                 assertThat(p.x()).isBetween(0.0, sign.aspect());
@@ -251,7 +251,7 @@ class DrawnMarksTest {
 
     /** A second implementation: the sum of the angles under which the sides are seen is a full turn within the loop. */
     @Property(tries = 100)
-    void aLassoHoldsThePlacesThatItGoesAround(@ForAll long seed) {
+    void aLassoContainsPlacesWithinItsPath(@ForAll long seed) {
         Random random = new Random(seed);
         List<PagePoint> loop = new ArrayList<>();
         int corners = 3 + random.nextInt(9);
@@ -272,7 +272,7 @@ class DrawnMarksTest {
     }
 
     @Test
-    void aHeadStandsUprightAgainAndInksHaveTheirColours() {
+    void aHeadCanBeUprightAgainAndInksHaveTheirColours() {
         Head turned = head(270).withCriterion("c1").withMeaning("units");
         assertThat(turned.withoutRotation()).returns(0, Head::turn)
                 .usingRecursiveComparison()

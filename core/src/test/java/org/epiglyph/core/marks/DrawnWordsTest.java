@@ -22,7 +22,7 @@ class DrawnWordsTest {
     }
 
     @Test
-    void aCaretOpensBelowItsPlaceOnAnyTurnedPage() {
+    void aCaretOpensBelowItsPlaceOnAnyRotatedPage() {
         for (int turn : new int[]{0, 90, 180, 270}) {
             InkPath caret = correction(turn, 12).caretPath().orElseThrow();
             assertThat(caret.curves().getFirst().end().distanceTo(AT)).isLessThan(1e-9);
@@ -39,7 +39,7 @@ class DrawnWordsTest {
     }
 
     @Test
-    void aCorrectionStrikesItsWordsWithALineThatSuitsTheirSize() {
+    void aStrikeOutSuitsTheSizeOfItsWords() {
         assertThat(correction(0, 12).drawing()).hasSize(2);
         assertThat(correction(0, 22).strike().width()).isEqualTo(2);
         assertThat(correction(0, 4).strike().width()).as("never thinner").isEqualTo(0.6);
@@ -55,7 +55,7 @@ class DrawnWordsTest {
     }
 
     @Test
-    void aLineAlongWordsLiesAtAShareOfTheirHeight() {
+    void aTextLineIsAtAFractionOfTheWordsHeight() {
         PageBox word = new PageBox(100, 200, 60, 20);
         InkPath under = lines(new TextMarkup(head(0), List.of(word), "w", TextMarkup.Style.UNDERLINE)).paths()
                 .getFirst();
@@ -72,7 +72,7 @@ class DrawnWordsTest {
     }
 
     @Test
-    void aWavyLineSwingsEveryFourPointsFromEndToEnd() {
+    void aWavyLineHasAPeriodOfFourPoints() {
         InkPath wave = lines(new TextMarkup(head(0), List.of(new PageBox(100, 200, 42, 20)), "w",
                 TextMarkup.Style.WAVY_UNDERLINE)).paths().getFirst();
         assertThat(wave.curves()).as("10.5 waves").hasSize(11);
@@ -91,7 +91,7 @@ class DrawnWordsTest {
     }
 
     @Test
-    void aLinesBreadthFollowsTheLowestOfItsWords() {
+    void aTextLinesWidthFollowsItsLowestWord() {
         List<PageBox> words = List.of(new PageBox(0, 0, 90, 22), new PageBox(0, 30, 90, 11));
         TextMarkup under = new TextMarkup(head(0), words, "w", TextMarkup.Style.UNDERLINE);
         assertThat(lines(under).width()).isEqualTo(1);
@@ -122,7 +122,7 @@ class DrawnWordsTest {
     }
 
     @Test
-    void typedTextStandsOnItsLineAndIsTouchedInItsBox() {
+    void typedTextIsOnItsBaselineAndIsHitInItsBox() {
         TypedText text = new TypedText(head(90), AT, "one\ntwo", 10, 40);
         Drawn.Text drawn = (Drawn.Text) text.drawing().getLast();
         assertThat(drawn.at().distanceTo(new PagePoint(190, 300))).as("ten points below, on a turned page")

@@ -17,7 +17,7 @@ class FacesTest {
     private static final PagePoint AT = new PagePoint(100, 100);
 
     @Test
-    void aScoreStampWritesItsNumberWithARuleBelow() {
+    void aScoreStampShowsItsNumberAboveARule() {
         Stamp stamp = new Stamp(HEAD, new Face.Score(new BigDecimal("-0.50"), 1.5), AT, 20);
         assertThat(stamp.drawing()).hasSize(2);
         assertThat(((Drawn.Text) stamp.drawing().getFirst()).text()).isEqualTo("\u22120.5");
@@ -25,7 +25,7 @@ class FacesTest {
     }
 
     @Test
-    void ownWordsAndPicturesStandInTheirBox() {
+    void ownTextAndPicturesAreInTheirBox() {
         Stamp words = new Stamp(HEAD, new Face.Text("see me", 3), AT, 20, 90);
         assertThat(words.bounds().height()).as("turned on its side").isCloseTo(60, within(2.0));
         Face.Picture face = new Face.Picture("0".repeat(64) + ".png", 2);
@@ -36,14 +36,14 @@ class FacesTest {
     }
 
     @Test
-    void aStampIsTurnedAboutItsCentreAndStaysThere() {
+    void aStampRotatesAboutItsCentre() {
         Stamp stamp = new Stamp(HEAD, Sign.TICK, AT, 20).turnedBy(370);
         assertThat(stamp.tilt()).isCloseTo(10, within(1e-9));
         assertThat(stamp.bounds().centre().distanceTo(AT)).isLessThan(1e-6);
     }
 
     @Test
-    void anAreaIsTouchedOnItsEdgeAndNotWithinIt() {
+    void anAreaIsHitOnItsEdgeOnly() {
         Shape box = new Shape(HEAD, Shape.Form.BOX, new PagePoint(10, 10), new PagePoint(110, 60), 1);
         assertThat(box.touches(new PagePoint(10, 30), 2)).isTrue();
         assertThat(box.touches(new PagePoint(60, 35), 2)).isFalse();
@@ -53,7 +53,7 @@ class FacesTest {
     }
 
     @Test
-    void aBracketDrawnDownwardsOpensToTheLeftAndAnArrowPointsWhereItEnds() {
+    void aDownwardBracketOpensLeftAndAnArrowPointsToItsEnd() {
         Shape bracket = new Shape(HEAD, Shape.Form.BRACKET, new PagePoint(300, 100), new PagePoint(300, 200), 1);
         assertThat(bracket.bounds().left()).isLessThan(298);
         assertThat(bracket.bounds().right()).isCloseTo(300.5, within(1e-6));
@@ -64,7 +64,7 @@ class FacesTest {
     }
 
     @Test
-    void typedTextIsDrawnInItsBrokenLinesWithAGroundBehind() {
+    void drawsTypedTextInLinesOnABackground() {
         TypedText text = new TypedText(HEAD, AT, "one two three", 10, 40, List.of("one two", "three"), true);
         assertThat(text.drawing().getFirst()).isInstanceOf(Drawn.Ground.class);
         assertThat(((Drawn.Text) text.drawing().getLast()).text()).isEqualTo("one two\nthree");
@@ -74,7 +74,7 @@ class FacesTest {
     }
 
     @Test
-    void aLassoHoldsWhatItGoesAround() {
+    void aLassoContainsWhatItEncloses() {
         Lasso lasso = new Lasso(List.of(new PagePoint(80, 80), new PagePoint(140, 80), new PagePoint(140, 140),
                 new PagePoint(80, 140)));
         assertThat(lasso.holds(new Stamp(HEAD, Sign.TICK, AT, 20))).isTrue();

@@ -28,14 +28,14 @@ class InkColourTest {
 
     /** Black on white is 21:1 by the definition itself. */
     @Test
-    void theFormulaGivesItsPublishedExtremes() {
+    void theContrastFormulaGivesItsPublishedExtremes() {
         assertThat(contrast(0x000000, 0xffffff)).isCloseTo(21, within(1e-9));
         assertThat(contrast(0x777777, 0xffffff)).isCloseTo(4.48, within(0.01)); // widely published pair, from memory
     }
 
     @ParameterizedTest
     @EnumSource(Ink.class)
-    void wordsInEveryInkCanBeReadInTheMargin(Ink ink) {
+    void textInEveryInkIsReadableInTheMargin(Ink ink) {
         assertThat(contrast(ink.textRgb(), GROUND)).isGreaterThanOrEqualTo(4.5);
     }
 }

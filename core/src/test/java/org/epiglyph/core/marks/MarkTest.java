@@ -89,7 +89,7 @@ class MarkTest {
     }
 
     @Property
-    void aPressOnTheInkTouchesTheMarkAndOneFarAwayDoesNot(@ForAll("marks") Mark mark) {
+    void aPressOnTheInkHitsTheMark(@ForAll("marks") Mark mark) {
         assertThat(drawnPoints(mark)).allMatch(p -> mark.touches(p, 4 + mark.weight()));
         PagePoint away = new PagePoint(mark.bounds().right() + 30, mark.bounds().bottom() + 30);
         assertThat(mark.touches(away, 5)).isFalse();
@@ -121,7 +121,7 @@ class MarkTest {
     }
 
     @Property
-    void anotherHeadOrWeightLeavesThePlaceAlone(@ForAll("marks") Mark mark) {
+    void changingHeadOrWeightKeepsThePlace(@ForAll("marks") Mark mark) {
         Mark other = mark.withHead(mark.head().withInk(Ink.PLUM).withCriterion("c2").withMeaning("units"));
         assertThat(other.bounds()).isEqualTo(mark.bounds());
         assertThat(other.head().criterion()).isEqualTo("c2");
@@ -131,7 +131,7 @@ class MarkTest {
 
     @ParameterizedTest
     @EnumSource(Sign.class)
-    void aSignFillsItsBoxAndStaysInIt(Sign sign) {
+    void aSignFillsItsBox(Sign sign) {
         PageBox box = new PageBox(0, 0, sign.aspect(), 1).expandedBy(1e-6);
         List<PagePoint> points = sign.paths().stream().flatMap(p -> p.flattened().stream()).toList();
         assertThat(points).allMatch(box::contains);
@@ -142,7 +142,7 @@ class MarkTest {
     }
 
     @Test
-    void aTurnedStampLiesOnItsSide() {
+    void aRotatedStampLiesOnItsSide() {
         Stamp upright = new Stamp(head(0), Sign.BENEFIT_OF_DOUBT, new PagePoint(100, 100), 20);
         Stamp turned = new Stamp(head(90), Sign.BENEFIT_OF_DOUBT, new PagePoint(100, 100), 20);
         assertThat(turned.bounds().width()).isCloseTo(upright.bounds().height(), within(1e-9));
@@ -150,7 +150,7 @@ class MarkTest {
     }
 
     @Test
-    void aHighlightIsTouchedOnItsLinesAndStaysWithItsWords() {
+    void aHighlightIsHitOnItsLinesAndStaysWithItsWords() {
         TextMarkup highlight = new TextMarkup(head(0),
                 List.of(new PageBox(100, 100, 80, 12), new PageBox(20, 120, 40, 12)), "range and one");
         assertThat(highlight.touches(new PagePoint(150, 105), 1)).isTrue();
@@ -166,7 +166,7 @@ class MarkTest {
     }
 
     @Test
-    void senselessMarksAreRefused() {
+    void rejectsInvalidMarks() {
         assertThatThrownBy(() -> new TextMarkup(head(0), List.of(), "")).isInstanceOf(IllegalArgumentException.class);
         assertThatThrownBy(() -> new TypedText(head(0), new PagePoint(0, 0), "  ", 10, 0))
                 .isInstanceOf(IllegalArgumentException.class);
@@ -177,7 +177,7 @@ class MarkTest {
     }
 
     @Test
-    void aRemarkIsStrippedAndKeepsItsAudience() {
+    void aRemarkIsTrimmedAndKeepsItsAudience() {
         Remark remark = new Remark("  Why?\n", Audience.PRIVATE, "p1");
         assertThat(remark.text()).isEqualTo("Why?");
         assertThat(remark.withText("How?")).isEqualTo(new Remark("How?", Audience.PRIVATE, "p1"));

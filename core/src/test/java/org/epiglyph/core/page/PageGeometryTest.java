@@ -22,7 +22,7 @@ class PageGeometryTest {
     }
 
     @Property
-    void aPlaceComesBackFromUserSpaceAndFromTheShownPage(@ForAll("geometries") PageGeometry page,
+    void convertsToUserSpaceAndToTheShownPageAndBack(@ForAll("geometries") PageGeometry page,
             @ForAll @DoubleRange(min = -50, max = 4000) double x,
             @ForAll @DoubleRange(min = -50, max = 4000) double y) {
         PagePoint place = new PagePoint(x, y);
@@ -34,7 +34,7 @@ class PageGeometryTest {
      * The screen shows the page as read, times the zoom: converting there and back gives the same point at every zoom.
      */
     @Property
-    void aPlaceComesBackFromTheScreenAtEveryZoom(@ForAll("geometries") PageGeometry page,
+    void convertsToTheScreenAndBackAtEveryZoom(@ForAll("geometries") PageGeometry page,
             @ForAll @DoubleRange(min = 0, max = 3000) double x, @ForAll @DoubleRange(min = 0, max = 3000) double y,
             @ForAll @DoubleRange(min = 0.2, max = 6) double zoom) {
         PagePoint place = new PagePoint(x, y);
@@ -46,7 +46,7 @@ class PageGeometryTest {
     }
 
     @Property
-    void theWholePageIsShownWithinItsShownSides(@ForAll("geometries") PageGeometry page) {
+    void theWholePageLiesWithinItsShownSides(@ForAll("geometries") PageGeometry page) {
         PageBox shown = page.toShown(new PageBox(0, 0, page.width(), page.height()));
         assertThat(shown.left()).isCloseTo(0, within(1e-9));
         assertThat(shown.top()).isCloseTo(0, within(1e-9));
@@ -59,7 +59,7 @@ class PageGeometryTest {
      * the top right.
      */
     @Test
-    void aQuarterTurnShowsTheTopLeftCornerAtTheTopRight() {
+    void aQuarterTurnPutsTheTopLeftCornerAtTheTopRight() {
         PageGeometry page = new PageGeometry(0, 0, 600, 800, 90, 1);
         assertThat(page.toShown(new PagePoint(0, 0))).isEqualTo(new PagePoint(800, 0));
         assertThat(page.shownWidth()).isEqualTo(800);
@@ -69,14 +69,14 @@ class PageGeometryTest {
      * ISO 32000-2, 8.3.2.3: user space has its origin at the lower left and y up; the crop box shifts what is shown.
      */
     @Test
-    void theTopLeftOfTheCropBoxIsTheOriginOfPageSpace() {
+    void theCropBoxsTopLeftIsTheOriginOfPageSpace() {
         PageGeometry page = new PageGeometry(20, 30, 600, 800, 0, 1);
         assertThat(page.toPdfX(new PagePoint(0, 0))).isEqualTo(20);
         assertThat(page.toPdfY(new PagePoint(0, 0))).isEqualTo(830);
     }
 
     @Test
-    void aPageInLargerUnitsIsLargerAndTurnedIsUprightTheOtherWay() {
+    void scalesWithTheUserUnitAndRotatesBothWays() {
         PageGeometry page = new PageGeometry(10, 20, 100, 300, 90, 2);
         assertThat(page.width()).isEqualTo(200);
         assertThat(page.height()).isEqualTo(600);

@@ -14,20 +14,20 @@ class PageTextTest {
     }
 
     @Test
-    void aDragOverTwoLinesTakesWholeWordsAndOneBoxALine() {
+    void aDragAcrossTwoLinesSelectsWholeWordsWithOneBoxPerLine() {
         PageText.Selection selection = text.between(new PagePoint(50, 105), new PagePoint(15, 126));
         assertThat(selection.text()).isEqualTo("range is 3.9");
         assertThat(selection.boxes()).containsExactly(new PageBox(40, 100, 65, 12), new PageBox(10, 120, 25, 12));
     }
 
     @Test
-    void aDragBackwardsTakesTheSameWords() {
+    void aBackwardDragSelectsTheSameWords() {
         assertThat(text.between(new PagePoint(15, 126), new PagePoint(50, 105)))
                 .isEqualTo(text.between(new PagePoint(50, 105), new PagePoint(15, 126)));
     }
 
     @Test
-    void farFromAllWordsThereIsNothing() {
+    void selectsNothingFarFromAllWords() {
         assertThat(text.hasWordNear(new PagePoint(300, 300))).isFalse();
         assertThat(text.between(new PagePoint(300, 300), new PagePoint(320, 300)).isEmpty()).isTrue();
     }

@@ -35,7 +35,7 @@ class ReadingOrderTest {
     }
 
     @Test
-    void columnsAreReadOneAfterTheOtherUnderAHeadingOverBoth() {
+    void readsColumnsOneByOneBelowASharedHeading() {
         line(40, 20, "A", "heading", "that", "runs", "over", "both", "columns", "of", "the", "page");
         for (int i = 0; i < 6; i++) {
             line(40, 60 + 14 * i, row("a", i));
@@ -48,7 +48,7 @@ class ReadingOrderTest {
     }
 
     @Test
-    void aTableIsReadRowByRow() {
+    void readsATableRowByRow() {
         for (int i = 0; i < 6; i++) {
             line(40, 60 + 14 * i, "Time" + i);
             line(200, 60 + 14 * i, "height" + i);
@@ -58,7 +58,7 @@ class ReadingOrderTest {
     }
 
     @Test
-    void aRaisedFigureStaysInItsLine() {
+    void aSuperscriptStaysInItsLine() {
         line(40, 60, "rule", "of", "twelfths");
         words.add(new PageWord("2", new PageBox(160, 57, 4, 6), 0));
         line(40, 80, "next", "line");
@@ -66,7 +66,7 @@ class ReadingOrderTest {
     }
 
     @Property(tries = 100)
-    void noWordIsLostOrDoubledAndLinesNeverGoBack(@ForAll long seed) {
+    void losesAndRepeatsNoWordAndNeverGoesBack(@ForAll long seed) {
         Random random = new Random(seed);
         List<PageWord> any = new ArrayList<>();
         for (int i = 0; i < 60; i++) {

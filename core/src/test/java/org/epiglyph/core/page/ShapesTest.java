@@ -15,7 +15,7 @@ import org.junit.jupiter.api.Test;
 
 class ShapesTest {
     @Property
-    void fourQuarterTurnsAreNone(@ForAll @DoubleRange(min = -900, max = 900) double x,
+    void fourQuarterTurnsAreTheIdentity(@ForAll @DoubleRange(min = -900, max = 900) double x,
             @ForAll @DoubleRange(min = -900, max = 900) double y) {
         PagePoint centre = new PagePoint(10, -20);
         PagePoint turned = new PagePoint(x, y);
@@ -31,7 +31,7 @@ class ShapesTest {
     }
 
     @Property
-    void aUnionHoldsBothBoxes(@ForAll @DoubleRange(min = 0, max = 500) double a,
+    void aUnionContainsBothBoxes(@ForAll @DoubleRange(min = 0, max = 500) double a,
             @ForAll @DoubleRange(min = 0, max = 500) double b, @ForAll @DoubleRange(min = 0, max = 500) double c) {
         PageBox one = new PageBox(a, b, c, 10);
         PageBox other = new PageBox(c, a, 20, b);
@@ -51,7 +51,7 @@ class ShapesTest {
     }
 
     @Test
-    void aStraightLineIsMeasuredAsOne() {
+    void aStraightCurveHasItsLength() {
         InkPath line = InkPath.through(new PagePoint(0, 0), new PagePoint(100, 0));
         assertThat(line.distanceTo(new PagePoint(50, 7))).isCloseTo(7, within(1e-9));
         assertThat(line.distanceTo(new PagePoint(103, 4))).isCloseTo(5, within(1e-9));
@@ -72,7 +72,7 @@ class ShapesTest {
     }
 
     @Test
-    void aPageIsCountedFromOneByPeople() {
+    void pageNumbersStartAtOne() {
         assertThat(new PageRef("d1", 0).number()).isEqualTo(1);
         assertThatThrownBy(() -> new PageRef("d1", -1)).isInstanceOf(IllegalArgumentException.class);
         assertThatThrownBy(() -> new PageGeometry(0, 0, 100, 100, 45, 1)).hasMessageContaining("not 45");
@@ -82,7 +82,7 @@ class ShapesTest {
 
     /** By definition: the distance stays, and the direction turns by the angle, clockwise where y points down. */
     @Property(tries = 200)
-    void aTurnKeepsTheDistanceAndTurnsTheDirection(@ForAll @DoubleRange(min = -500, max = 500) double x,
+    void aRotationKeepsTheDistanceAndRotatesTheDirection(@ForAll @DoubleRange(min = -500, max = 500) double x,
             @ForAll @DoubleRange(min = -500, max = 500) double y, @ForAll @IntRange(min = -800, max = 800) int degrees,
             @ForAll @DoubleRange(min = 0.1, max = 9) double factor) {
         PagePoint about = new PagePoint(30, -70);
@@ -116,7 +116,7 @@ class ShapesTest {
     }
 
     @Test
-    void aBoxHoldsItsBorderAndNothingBeyondIt() {
+    void aBoxIncludesItsBorderOnly() {
         PageBox box = new PageBox(10, 20, 30, 40);
         for (PagePoint in : List.of(new PagePoint(10, 30), new PagePoint(40, 30), new PagePoint(20, 20),
                 new PagePoint(20, 60))) {

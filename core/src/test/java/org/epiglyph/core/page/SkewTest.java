@@ -44,13 +44,13 @@ class SkewTest {
 
     @ParameterizedTest
     @ValueSource(doubles = {-7.5, -3, -0.8, 0, 0.6, 1.7, 4.4, 9})
-    void linesOfWritingTellTheTilt(double degrees) {
+    void findsTheTiltOfLinesOfWriting(double degrees) {
         assertThat(tilt(degrees, 28, false)).isCloseTo(degrees, within(0.2));
         assertThat(tilt(degrees, 28, true)).as("in a shadow").isCloseTo(degrees, within(0.25));
     }
 
     @Test
-    void whereNothingIsWrittenNothingIsTilted() {
+    void aBlankPageHasNoTilt() {
         assertThat(tilt(5, 0, false)).isZero();
         assertThat(tilt(5, 0, true)).isZero();
         int[] noise = new Random(3).ints((long) WIDTH * HEIGHT, 0, 0xffffff).toArray();
@@ -75,12 +75,12 @@ class SkewTest {
     @ParameterizedTest
     @CsvSource({"0xe1e1e1, false", "0xe0e0e0, true", "0x9bffff, false", "0x96ffff, true", "0xffccff, false",
             "0xffcaff, true", "0xffff00, false", "0xff0000ff, true"})
-    void inkIsDarkerThanPaperAsTheEyeSeesIt(String colour, boolean seen) {
+    void measuresDarknessAsPerceived(String colour, boolean seen) {
         assertThat(tiltOf(Long.decode(colour).intValue())).isCloseTo(seen ? 3 : 0, within(0.2));
     }
 
     @Test
-    void whatIsAtTheEdgeOfAScanSaysNothing() {
+    void ignoresTheEdgesOfAScan() {
         int[] rgb = new int[WIDTH * HEIGHT];
         Arrays.fill(rgb, 0xffffff);
         for (int x = 0; x < WIDTH; x++) {
@@ -94,7 +94,7 @@ class SkewTest {
 
     /** Of a photograph of many pixels only some columns are looked at. */
     @Test
-    void aLargePictureIsTiltedAsASmallOne() {
+    void findsTheSameTiltAtEverySize() {
         int scale = 3;
         int[] rgb = new int[WIDTH * scale * HEIGHT * scale];
         double sin = Math.sin(Math.toRadians(-2));

@@ -29,18 +29,18 @@ class TextQueryTest {
     @ParameterizedTest
     @CsvSource({"tide, tides", "tide, tidal", "interpolation, interpolating", "height, heigth", "height, hight",
             "secondary, secondry", "interpolation, interpalotion", "Zoë, zoe", "range, (ranges)"})
-    void wordsOfOneStemAndSlipsAreFound(String wanted, String there) {
+    void findsWordsOfOneStemAndMisspellings(String wanted, String there) {
         assertThat(found(wanted, true, "the " + there + " here")).containsExactly(there);
     }
 
     @ParameterizedTest
     @CsvSource({"tide, time", "port, part", "the, they", "low, law", "harbour, labour", "depth, width"})
-    void otherWordsAreNot(String wanted, String there) {
+    void rejectsOtherWords(String wanted, String there) {
         assertThat(found(wanted, true, "some " + there + " here")).isEmpty();
     }
 
     @Test
-    void severalWordsStandBesideEachOther() {
+    void findsConsecutiveWords() {
         String text = "heights of tides and height of tide, heights tide";
         assertThat(found("height of tide", true, text)).containsExactly("heights of tides", "height of tide,");
         assertThat(found("height of tide", false, text)).containsExactly("height of tide,");
@@ -49,7 +49,7 @@ class TextQueryTest {
     }
 
     @Property(tries = 300)
-    void whatIsFoundToTheLetterIsFoundAsSimilarToo(@ForAll @AlphaChars @StringLength(min = 1, max = 12) String word,
+    void aSimilarSearchIncludesExactMatches(@ForAll @AlphaChars @StringLength(min = 1, max = 12) String word,
             @ForAll @IntRange(max = 3) int before) {
         String text = "x ".repeat(before) + word + " y";
         assertThat(found(word, true, text)).contains(word);
@@ -62,19 +62,19 @@ class TextQueryTest {
             "harbourer, hxrboxrer, true", "harbourer, hxrboxrxr, false", "abcde, abdce, true",
             "abcde, badce, false", "abcdefghi, badcefghi, true", "tables, tabular, false", "tables, tabulated, false",
             "port, ports, true", "port, porters, true", "port, portfolio, false"})
-    void likeAreWordsOfOneStemAndWordsWithASlip(String wanted, String there, boolean similar) {
+    void wordsAreSimilarByStemOrWithOneSlip(String wanted, String there, boolean similar) {
         assertThat(found(wanted, true, there).isEmpty()).isNotEqualTo(similar);
         assertThat(found(there, true, wanted).isEmpty()).as("and the other way around").isNotEqualTo(similar);
     }
 
     @Test
-    void nothingToLookForIsBlank() {
+    void anEmptyQueryIsBlank() {
         assertThat(new TextQuery(" ", true).isBlank()).isTrue();
         assertThat(new TextQuery("a", true).isBlank()).isFalse();
     }
 
     @Test
-    void signsAloneAreSearchedToTheLetter() {
+    void searchesPunctuationExactly() {
         assertThat(found("=", true, "h = 4 m")).containsExactly("=");
         assertThat(found("na na", true, "na na na na na")).as("without overlaps").containsExactly("na na", "na na");
     }

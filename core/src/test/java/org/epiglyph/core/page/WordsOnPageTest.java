@@ -29,7 +29,7 @@ class WordsOnPageTest {
     }
 
     @Test
-    void aDoublePressTakesTheWordAndATripleOneTheSentence() {
+    void aDoubleClickSelectsTheWordAndATripleClickTheSentence() {
         assertThat(page.wordAt(middle(4)).text()).isEqualTo("falls");
         assertThat(page.sentenceAt(middle(4)).text()).isEqualTo("It falls again at six.");
         assertThat(page.sentenceAt(middle(9)).text()).as("over the line's end")
@@ -39,7 +39,7 @@ class WordsOnPageTest {
     }
 
     @Test
-    void fromAPlaceToTheEndAndFromTheBeginningMakeTheWhole() {
+    void theTextBeforeAndAfterAPlaceMakeUpTheWhole() {
         assertThat(page.upTo(middle(2)).text()).isEqualTo("The tide rises.");
         assertThat(page.from(middle(8)).text()).startsWith("The range is");
         assertThat(page.all().boxes()).hasSize(3);
@@ -47,7 +47,7 @@ class WordsOnPageTest {
     }
 
     @Test
-    void wordsAreFoundOverLineEndsWithoutCaseAndSigns() {
+    void findsWordsAcrossLinesIgnoringCaseAndPunctuation() {
         assertThat(page.find("range is")).singleElement()
                 .satisfies(s -> assertThat(s.boxes()).hasSize(2));
         assertThat(page.find("  SUDLICH ")).singleElement()
@@ -59,7 +59,7 @@ class WordsOnPageTest {
     }
 
     @Test
-    void newWordsGoInBetweenTheTwoNearest() {
+    void insertsBetweenTheTwoNearestWords() {
         PageBox tide = page.words().get(1).box();
         PageBox rises = page.words().get(2).box();
         PageText.Gap gap = page.gapNear(new PagePoint(rises.left() + 1, 106), 0).orElseThrow();
@@ -71,7 +71,7 @@ class WordsOnPageTest {
     }
 
     @Test
-    void onATurnedPageTheGapIsFoundAlongTheWords() {
+    void findsTheGapAlongTheWordsOfARotatedPage() {
         PageText turned = new PageText(page.words()
                 .stream()
                 .map(w -> new PageWord(w.text(), w.box().turnedAbout(new PagePoint(0, 0), 90), w.line()))
@@ -84,7 +84,7 @@ class WordsOnPageTest {
     }
 
     @Test
-    void aPlaceWithinTwelvePointsOfAWordIsTheWordsAndOneFartherIsNobodys() {
+    void aPlaceWithin12PointsBelongsToAWord() {
         PageBox first = page.words().getFirst().box();
         assertThat(page.wordAt(new PagePoint(first.left() - 12, first.top())).text()).isEqualTo("The");
         assertThat(page.wordAt(new PagePoint(first.left() - 12.1, first.top())).isEmpty()).isTrue();
@@ -101,7 +101,7 @@ class WordsOnPageTest {
     }
 
     @Test
-    void theFirstAndTheLastSentenceOfAPageEndWithThePage() {
+    void theFirstAndLastSentenceEndWithThePage() {
         assertThat(page.sentenceAt(middle(0)).text()).isEqualTo("The tide rises.");
         assertThat(page.sentenceAt(middle(page.words().size() - 1)).text()).endsWith("s\u00fcdlich.");
         PageText open = new PageText(page.words().subList(3, 5));
@@ -109,7 +109,7 @@ class WordsOnPageTest {
     }
 
     @Test
-    void beforeTheFirstWordOfALineThereIsAGapToo() {
+    void thereIsAGapBeforeTheFirstWordOfALine() {
         PageBox first = page.words().getFirst().box();
         PageText.Gap gap = page.gapNear(new PagePoint(first.left() + 1, 106), 0).orElseThrow();
         assertThat(gap.foot().x()).isEqualTo(first.left());
@@ -133,7 +133,7 @@ class WordsOnPageTest {
     }
 
     @Test
-    void wordsFoundOneAfterTheOtherDoNotOverlap() {
+    void consecutiveMatchesDoNotOverlap() {
         assertThat(page("na na na na").find("na na")).extracting(PageText.Selection::text)
                 .containsExactly("na na", "na na");
         assertThat(page("aaaa").find("aa")).hasSize(2);

@@ -58,7 +58,7 @@ class WinnowingTest {
     }
 
     @Test
-    void findsEveryPassageOfTheGuaranteedLengthInTwoVersionsOfOneTextAndNothingElse() throws IOException {
+    void findsExactlyEveryPassageOfTheGuaranteedLength() throws IOException {
         WordRun one = WordRun.of(vocabulary, licence("1"));
         WordRun other = WordRun.of(vocabulary, licence("2"));
         Set<Passage> exact = exact(one, other, Winnowing.GUARANTEED);
@@ -73,7 +73,7 @@ class WinnowingTest {
     }
 
     @Property(tries = 200)
-    void wordsByChanceToo(@ForAll long seed, @ForAll @IntRange(min = 2, max = 30) int words) {
+    void randomTextHasNoSharedPassages(@ForAll long seed, @ForAll @IntRange(min = 2, max = 30) int words) {
         Random chance = new Random(seed);
         WordRun one = run(chance, words, 120);
         WordRun other = run(chance, words, 150);
@@ -87,7 +87,7 @@ class WinnowingTest {
     }
 
     @Property(tries = 100)
-    void aPlantedPassageIsFoundWhereverItStands(@ForAll long seed, @ForAll @IntRange(max = 80) int at,
+    void findsAPlantedPassageAnywhere(@ForAll long seed, @ForAll @IntRange(max = 80) int at,
             @ForAll @IntRange(max = 80) int otherAt, @ForAll @IntRange(min = 8, max = 40) int length) {
         int[] one = IntStream.range(0, 130).map(i -> 1_000 + i).toArray();
         int[] other = IntStream.range(0, 130).map(i -> 2_000 + i).toArray();
@@ -111,7 +111,7 @@ class WinnowingTest {
     }
 
     @Test
-    void whatTheTaskGaveEverybodyIsInCommonWithNobody() {
+    void textOfTheTaskIsSharedWithNobody() {
         String task = "state the range of the tide and the duration from low water to high water at the port";
         String copied = "since the wind was strong we chose to wait outside the harbour until the stream had turned";
         Corpus corpus = new Corpus(List.of(WordRun.of(vocabulary, task)));
@@ -132,7 +132,7 @@ class WinnowingTest {
     }
 
     @Test
-    void whatAThirdOfTheClassHasIsLeftOutByChoiceAndWhatTwoShareStays() {
+    void omitsTextSharedByAThirdOfTheClassOnRequest() {
         String form = "the height at the time asked was worked out by the rule of twelfths as shown in the table above";
         String copied = "since the wind was strong we chose to wait outside the harbour until the stream had turned";
         Corpus corpus = new Corpus(List.of());
@@ -158,7 +158,7 @@ class WinnowingTest {
     }
 
     @Test
-    void pairsOfAClassAndGroupsOfThreeAndMore() {
+    void findsPairsAndGroupsOfThreeOrMore() {
         String one = "since the wind was strong we chose to wait outside the harbour until the stream had turned";
         String two = "the depth over the bar was read from the table twice and both readings were the same as before";
         Corpus corpus = new Corpus(List.of());
@@ -184,7 +184,7 @@ class WinnowingTest {
     }
 
     @Test
-    void theWorkWithMostInCommonComesFirst() {
+    void ranksTheMostSharedWorkFirst() {
         Corpus corpus = new Corpus(List.of());
         String text = "since the wind was strong we chose to wait outside the harbour until the stream had turned";
         corpus.add(mate(ADA), WordRun.of(vocabulary, text));
@@ -198,7 +198,7 @@ class WinnowingTest {
     }
 
     @Test
-    void theLargestGroupComesFirstAndTwoAreNone() {
+    void ranksTheLargestGroupFirstAndIgnoresPairs() {
         List<Pairs.Pair> pairs = List.of(pair("a", "b"), pair("c", "d"), pair("d", "e"), pair("f", "g"),
                 pair("g", "h"), pair("h", "i"));
         assertThat(Pairs.groups(pairs, 30)).extracting(Set::size).containsExactly(4, 3);
@@ -210,7 +210,7 @@ class WinnowingTest {
 
     /** The algorithm's rule, worked out naively: of each window the last of the smallest hashes. */
     @Property(tries = 100)
-    void ofEachWindowTheLastOfTheSmallestIsKept(@ForAll long seed, @ForAll @IntRange(max = 40) int length) {
+    void keepsTheRightmostMinimumOfEachWindow(@ForAll long seed, @ForAll @IntRange(max = 40) int length) {
         WordRun run = run(new Random(seed), 3, length);
         List<Winnowing.Fingerprint> all = IntStream.rangeClosed(0, length - Winnowing.GRAM)
                 .mapToObj(at -> new WordRun(Arrays.copyOfRange(run.numbers(), at, at + Winnowing.GRAM), List.of()))
@@ -230,7 +230,7 @@ class WinnowingTest {
     }
 
     @Test
-    void hashesOfDifferentWordsAreDifferent() {
+    void differentWordsHaveDifferentHashes() {
         Set<Long> hashes = new HashSet<>();
         for (int a = 1; a <= 20; a++) {
             for (int b = 1; b <= 20; b++) {

@@ -21,7 +21,7 @@ class WordRunTest {
     }
 
     @Test
-    void wordsAreOneWhateverTheirCaseTheirSignsAndTheirLineEnds() {
+    void normalisesCasePunctuationAndLineEnds() {
         WordRun broken = WordRun.of(vocabulary,
                 List.of(page("The inter-", "polation, \ufb01nally", "\u2014 na\u00efve.")));
         WordRun plain = WordRun.of(vocabulary, "the INTERPOLATION finally nai\u0308ve");
@@ -32,7 +32,7 @@ class WordRunTest {
     }
 
     @Test
-    void quotationsAndReferencesAreLeftOutByChoice() {
+    void omitsQuotationsAndReferencesOnRequest() {
         PageText page = page("As \u201cthe tide rises\u201d we \u201cwrote and never", "closed it", "References",
                 "Admiralty tables");
         assertEquals(13, WordRun.of(vocabulary, List.of(page)).counting());
@@ -44,7 +44,7 @@ class WordRunTest {
     }
 
     @Test
-    void onlyAWordAtTheEndOfItsLineIsBroken() {
+    void joinsOnlyWordsHyphenatedAtALineEnd() {
         assertThat(words("tide- table")).as("one line").isEqualTo(2);
         assertThat(words("a", "tide-", "table")).isEqualTo(1 + words("a"));
         assertThat(words("1-", "table")).as("no letter before the sign").isEqualTo(words("1", "table"));
@@ -63,7 +63,7 @@ class WordRunTest {
     }
 
     @Test
-    void theHeadingOfTheReferencesIsAloneOnItsLine() {
+    void theReferencesHeadingIsAloneOnItsLine() {
         assertThat(own("one two", "References", "three four")).isEqualTo(2);
         assertThat(own("References", "three four")).isZero();
         assertThat(own("one two", "References")).isEqualTo(2);
@@ -78,7 +78,7 @@ class WordRunTest {
     }
 
     @Test
-    void aQuotationEndsWithItsOwnSignWithinFourHundredWords() {
+    void aQuotationEndsWithItsOwnMarkWithin400Words() {
         assertThat(own("we \u201cwrote\u201d this")).isEqualTo(2);
         assertThat(own("we \"wrote down\" this")).isEqualTo(2);
         assertThat(own("\u00abwrote down\u00bb this")).isEqualTo(1);
@@ -95,7 +95,7 @@ class WordRunTest {
     }
 
     @Test
-    void aStatementHasItsOwnPlaceWhereverItsSignsStand() {
+    void locatesAStatementDespitePunctuation() {
         assertThat(statements("a = 1; b = 2;", "c = 3")).containsExactly(new WordRun.Place(0, 0, 2),
                 new WordRun.Place(0, 3, 5), new WordRun.Place(0, 6, 8));
         assertThat(statements("x=1;y=2;")).as("two in one word")
@@ -107,7 +107,7 @@ class WordRunTest {
     }
 
     @Test
-    void whatIsWrittenOtherwiseIsAnotherStatementAndAnotherNameIsNot() {
+    void distinguishesStatementsButNotNames() {
         for (String other : List.of("while(total==2)", "if(total!=2)", "if(total==total)", "if(total==\"2\")",
                 "if(2==2)", "if(total==2", "if(total>2)")) {
             assertThat(read(code(other))).as(other).isNotEqualTo(read(code("if(total==2)")));

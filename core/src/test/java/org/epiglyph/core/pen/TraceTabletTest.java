@@ -18,7 +18,7 @@ class TraceTabletTest {
             """;
 
     @Test
-    void aTraceIsPlayedSampleBySampleAsADeviceWould() throws InterruptedException {
+    void playsATraceLikeADevice() throws InterruptedException {
         List<PenSample> heard = Collections.synchronizedList(new ArrayList<>());
         try (TraceTablet tablet = new TraceTablet(PenTrace.read(TEXT), 100)) {
             tablet.reportTo(heard::add);
@@ -31,7 +31,7 @@ class TraceTabletTest {
     }
 
     @Test
-    void aClosedTabletSaysNothingMore() throws InterruptedException {
+    void aClosedTabletSendsNothing() throws InterruptedException {
         List<PenSample> heard = Collections.synchronizedList(new ArrayList<>());
         TraceTablet tablet = new TraceTablet(PenTrace.read(TEXT), 1);
         tablet.close();
@@ -41,7 +41,7 @@ class TraceTabletTest {
     }
 
     @Test
-    void aTraceIsWrittenAsItIsReadAndCanBeMovedAndScaled() {
+    void readsBackATraceAndMovesAndScalesIt() {
         PenTrace trace = PenTrace.read(TEXT);
         assertThat(PenTrace.read(trace.write())).isEqualTo(trace);
         PenSample moved = trace.at(100, 200, 2).samples().get(2);
@@ -51,7 +51,7 @@ class TraceTabletTest {
     }
 
     @Test
-    void aLineThatIsNoSampleIsNamed() {
+    void namesAnInvalidLine() {
         assertThatThrownBy(() -> PenTrace.read("0 1 2 0 0 0\n8 1 2"))
                 .hasMessage("Line 2 is not a pen sample: it has 3 figures and not 6.");
         assertThatThrownBy(() -> PenTrace.read("0 1 2 7 0 0")).hasMessageContaining("presses from 0 to 1");
@@ -60,7 +60,7 @@ class TraceTabletTest {
     }
 
     @Test
-    void aTraceTakesItsTimeDividedByTheSpeed() throws InterruptedException {
+    void playbackTimeIsDividedByTheSpeed() throws InterruptedException {
         List<Long> heard = Collections.synchronizedList(new ArrayList<>());
         PenTrace trace = PenTrace.read("0 1 1 0 0 0\n2000 1 1 0.5 0 0");
         long began = System.nanoTime();
@@ -73,7 +73,7 @@ class TraceTabletTest {
     }
 
     @Test
-    void aTabletClosedWhileItPlaysSaysNothingMore() throws InterruptedException {
+    void aTabletClosedWhilePlayingSendsNoMore() throws InterruptedException {
         List<PenSample> heard = Collections.synchronizedList(new ArrayList<>());
         TraceTablet tablet = new TraceTablet(PenTrace.read(TEXT), 0.1);
         tablet.reportTo(s -> {

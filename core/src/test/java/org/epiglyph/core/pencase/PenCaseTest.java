@@ -16,7 +16,7 @@ class PenCaseTest {
     }
 
     @Test
-    void theUsualToolsAreInTheFreshCaseAndTheFirstTenKeepTheirKeys() {
+    void aNewCaseHasTheUsualToolsWithKeysForTheFirstTen() {
         assertThat(PenCase.fresh().slots()).extracting(Slot::tool)
                 .startsWith(Tool.PEN, Tool.HIGHLIGHTER, Tool.HIGHLIGHTER, Tool.NOTE, Tool.TEXT, Tool.STAMP)
                 .contains(Tool.CORRECTION, Tool.BOX, Tool.BRACKET, Tool.ERASER, Tool.CHOOSE);
@@ -25,7 +25,7 @@ class PenCaseTest {
     }
 
     @Test
-    void slotsAreAddedMovedAndTakenOutWithTheOneInHandStayingInHand() {
+    void addsMovesAndRemovesSlotsKeepingTheCurrentOne() {
         PenCase more = PenCase.fresh().holding(1).withAnother(Slot.stamp(Sign.SEEN, Ink.SLATE, 26));
         assertThat(more.slots()).hasSize(PenCase.fresh().slots().size() + 1);
         assertThat(more.current().face()).isEqualTo(Sign.SEEN);
@@ -37,7 +37,7 @@ class PenCaseTest {
     }
 
     @Test
-    void aSlotHasAMeaningAndAnotherToolGetsAWidthThatSuitsIt() {
+    void aSlotHasAMeaningAndAnotherToolGetsASuitableWidth() {
         Slot pen = PenCase.fresh().current().withMeaning(" evidence ");
         assertThat(pen.meaning()).isEqualTo("evidence");
         assertThat(pen.withTool(Tool.STAMP).width()).isEqualTo(22);
@@ -46,7 +46,7 @@ class PenCaseTest {
     }
 
     @Test
-    void changingTheToolInHandLeavesTheOthersAlone() {
+    void changingTheCurrentToolKeepsTheOthers() {
         PenCase before = PenCase.fresh().holding(2);
         PenCase after = before.withCurrent(before.current().withInk(Ink.PLUM).withWidth(18));
         assertThat(after.current().ink()).isEqualTo(Ink.PLUM);
@@ -60,14 +60,14 @@ class PenCaseTest {
     }
 
     @Test
-    void aCaseNeedsASlotAndAToolAWidth() {
+    void requiresASlotAndAWidth() {
         assertThatThrownBy(() -> new PenCase(List.of(), 0)).isInstanceOf(IllegalArgumentException.class);
         assertThatThrownBy(() -> PenCase.fresh().holding(99)).hasMessage("Slot 99 is not one of 17");
         assertThatThrownBy(() -> PenCase.fresh().current().withWidth(0)).hasMessageContaining("above 0 and up to 96");
     }
 
     @Test
-    void withoutTheLastSlotTheOneBeforeItIsInHand() {
+    void removingTheLastSlotSelectsThePreviousOne() {
         PenCase fresh = PenCase.fresh();
         int last = fresh.slots().size() - 1;
         assertThat(fresh.holding(last).withoutCurrent().inHand()).isEqualTo(last - 1);
@@ -77,13 +77,13 @@ class PenCaseTest {
     }
 
     @Test
-    void theFiguresAreDrawnFromOnePlaceToAnother() {
+    void shapesAreDrawnFromPointToPoint() {
         assertThat(Arrays.stream(Tool.values()).filter(Tool::isFigure)).containsExactly(Tool.BOX, Tool.ELLIPSE,
                 Tool.LINE, Tool.ARROW, Tool.BRACKET);
     }
 
     @Test
-    void anotherFaceOnAStampLeavesTheRestOfTheSlotAlone() {
+    void changingAStampsFaceKeepsTheRestOfTheSlot() {
         Slot tick = Slot.stamp(Sign.TICK, Ink.MADDER, 30).withMeaning("evidence");
         assertThat(tick.withFace(Sign.CROSS)).returns(Sign.CROSS, Slot::face)
                 .usingRecursiveComparison()

@@ -20,30 +20,30 @@ class PhrasebookTest {
             phrase("uk", "Clearance needs a margin for swell.", "c4"), phrase("tt", "See me at the tutorial.", "")));
 
     @Test
-    void theCodeComesFirst() {
+    void ranksTheCodeFirst() {
         assertThat(book.search("uk", "", Map.of())).first().extracting(Phrase::code).isEqualTo("uk");
     }
 
     @Test
-    void amongEqualsTheActiveCriterionComesFirst() {
+    void ranksPhrasesOfTheActiveCriterionFirstAmongEquals() {
         assertThat(book.search("clear", "c4", Map.of())).extracting(Phrase::code).containsExactly("uk", "cl");
         assertThat(book.search("clear", "c5", Map.of())).extracting(Phrase::code).containsExactly("cl", "uk");
         assertThat(book.search("", "c4", Map.of())).extracting(Phrase::code).containsExactly("uk", "tt", "un", "cl");
     }
 
     @Test
-    void firstLettersOfWordsFindAPhraseAndNonsenseFindsNone() {
+    void findsAPhraseByInitialsAndNothingByNonsense() {
         assertThat(book.search("smat", "", Map.of())).extracting(Phrase::code).containsExactly("tt");
         assertThat(book.search("xyz", "", Map.of())).isEmpty();
     }
 
     @Test
-    void theSameWordsAreFoundWhateverTheirCaseAndSpace() {
+    void findsEqualTextDespiteCaseAndSpaces() {
         assertThat(book.findByText("  unit:  METRES. ")).isPresent();
     }
 
     @Test
-    void amongEqualsTheMostUsedComesFirst() {
+    void ranksTheMostUsedFirstAmongEquals() {
         Phrase often = new Phrase("often", "o", "Units here", "", Optional.empty());
         Phrase seldom = new Phrase("seldom", "s", "Units there", "", Optional.empty());
         Phrase never = new Phrase("never", "n", "Units nowhere", "", Optional.empty());
@@ -55,7 +55,7 @@ class PhrasebookTest {
     }
 
     @Test
-    void theBeginningOfAWordComesBeforeItsMiddle() {
+    void ranksTheBeginningOfAWordBeforeItsMiddle() {
         Phrase middle = phrase("a", "Recalculate.", "");
         Phrase later = phrase("b", "Please calculate.", "");
         Phrase first = phrase("c", "Calculate again.", "");
@@ -67,7 +67,7 @@ class PhrasebookTest {
     }
 
     @Test
-    void aCodeThatBeginsWithTheLettersComesAfterTheCodeAndBeforeText() {
+    void ranksACodePrefixBetweenTheCodeAndText() {
         Phrase text = phrase("x", "units", "");
         Phrase begins = phrase("unit", "Metres!", "");
         Phrase exactly = phrase("un", "Name it.", "");
@@ -76,14 +76,14 @@ class PhrasebookTest {
     }
 
     @Test
-    void withNothingTypedPhrasesWithoutACodeAreNotBeforeOthers() {
+    void withoutInputIgnoresWhetherPhrasesHaveCodes() {
         Phrase coded = phrase("a", "First.", "");
         Phrase plain = new Phrase("plain", "", "Second.", "", Optional.empty());
         assertThat(new Phrasebook(List.of(coded, plain)).search("", "", Map.of())).containsExactly(coded, plain);
     }
 
     @Test
-    void titleAndTagsAreSearchedToo() {
+    void searchesTitleAndTags() {
         Phrase titled = phrase("a", "Say which.", "").described("Missing scale", List.of("drawing"), Audience.STUDENT);
         Phrase titleOnly = phrase("b", "Say where.", "").described("Anchorage", List.of(), Audience.STUDENT);
         Phrase tagOnly = phrase("c", "Say when.", "").described("", List.of("tides"), Audience.STUDENT);
@@ -96,7 +96,7 @@ class PhrasebookTest {
     }
 
     @Test
-    void whiteSpaceOfEveryKindIsOneSpace() {
+    void treatsAllWhiteSpaceAlike() {
         for (String text : List.of("Name\tthe unit", "Name\nthe unit", "Name\rthe unit", "Name  the unit",
                 " Name the unit", "Name the unit ", "name the unit")) {
             assertThat(book.with(phrase("x", text, "")).findByText("Name the unit")).as(text).isPresent();
@@ -105,7 +105,7 @@ class PhrasebookTest {
     }
 
     @Test
-    void phrasesThatSayNearlyTheSameArePairsMostSimilarFirst() {
+    void findsNearDuplicatesMostSimilarFirst() {
         Phrase one = phrase("a", "Name the unit of every quantity in the table.", "");
         Phrase nearly = phrase("b", "Name the unit of every quantity in the tables.", "");
         Phrase same = phrase("c", "name the unit of every quantity in the table", "");
@@ -119,7 +119,7 @@ class PhrasebookTest {
     }
 
     @Test
-    void onlyTheNamedPhraseIsRemovedAndCollectionsStay() {
+    void removesOnlyTheNamedPhraseAndKeepsCollections() {
         Collection mine = new Collection("k", "Mine", true, false);
         Phrasebook kept = book.withCollections(List.of(mine)).without("id-cl");
         assertThat(kept.phrases()).extracting(Phrase::code).containsExactly("un", "uk", "tt");
@@ -127,7 +127,7 @@ class PhrasebookTest {
     }
 
     @Test
-    void aClosedCollectionIsListedButNotOffered() {
+    void listsButDoesNotOfferAClosedCollection() {
         Collection open = new Collection("k", "Harbour", true, false);
         Phrase inIt = phrase("h", "Which harbour?", "").copiedTo("copy", "k", "");
         Phrasebook with = book.with(inIt).withCollections(List.of(open));
@@ -140,7 +140,7 @@ class PhrasebookTest {
     }
 
     @Test
-    void onlyAPhraseOfOthersCanBeChangedAgainstItsSource() {
+    void onlyASharedPhraseCanDifferFromItsSource() {
         Phrase own = phrase("a", "Own text.", "");
         Phrase theirs = own.copiedTo("b", "k", "Own text.");
         assertThat(own.isChanged()).isFalse();
@@ -150,7 +150,7 @@ class PhrasebookTest {
     }
 
     @Test
-    void aPhraseChangesInOnePartAtATime() {
+    void changesOnePartOfAPhrase() {
         Phrase whole = new Phrase("i", "co", "Text.", "c1", Optional.of(BigDecimal.ONE), "Title", List.of("tag"),
                 Audience.PRIVATE, Optional.of(new Phrase.With(Optional.empty(), Ink.MADDER)), "k", "Source.");
         assertThat(whole.withCode("x")).returns("x", Phrase::code)

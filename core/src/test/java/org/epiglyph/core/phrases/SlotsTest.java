@@ -12,7 +12,7 @@ class SlotsTest {
             .of("{name}, you are {number: metres} m {one of: too high, too low} on {words: which page}.");
 
     @Test
-    void whatDiffersIsFilledInAndFoundAgain() {
+    void fillsSlotsAndReadsTheirValuesBack() {
         assertThat(CLEARANCE.asked()).containsExactly(new Slots.Number("metres"),
                 new Slots.OneOf(List.of("too high", "too low")), new Slots.FreeText("which page"));
         String text = CLEARANCE.filled("Oyelaran", List.of("0.4", "too low", "page 2"));
@@ -24,14 +24,14 @@ class SlotsTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"Use {braces} as you like", "{one of: }", "{", "set {1, 2}", "\\Q{\\E", ""})
-    void otherBracesAreWords(String text) {
+    void otherBracesAreText(String text) {
         Slots slots = Slots.of(text);
         assertThat(slots.asked()).isEmpty();
         assertThat(slots.filled("Ada", List.of())).isEqualTo(text);
     }
 
     @Test
-    void placesAtTheEndAreFoundAgain() {
+    void readsBackSlotsAtTheEnd() {
         Slots number = Slots.of("The range is {number}");
         assertThat(number.placed("The range is 4.2")).hasValue(new Slots.Placed(List.of("4.2"), ""));
         Slots free = Slots.of("See {words}");
@@ -39,7 +39,7 @@ class SlotsTest {
     }
 
     @Test
-    void theLongestChoiceThatFitsIsTheAnswer() {
+    void prefersTheLongestMatchingOption() {
         Slots level = Slots.of("The level is {one of: low, lower}");
         assertThat(level.placed("The level is lower")).hasValue(new Slots.Placed(List.of("lower"), ""));
         assertThat(level.placed("The level is low, see above"))

@@ -12,7 +12,7 @@ class UpdateTest {
     }
 
     @Test
-    void anUpdateRenewsAddsAndTakesAwayButKeepsWhatTheMarkerChanged() {
+    void updatesAddsAndRemovesButKeepsLocalChanges() {
         List<Phrase> first = Update.of(List.of(), List.of(phrase("a", "A"), phrase("b", "B"), phrase("c", "C"),
                 phrase("d", "D")), "k", () -> "id" + System.nanoTime()).phrases();
         List<Phrase> mine = List.of(first.get(0), first.get(1).withText("My B"), first.get(2),

@@ -39,7 +39,7 @@ class HintsTest {
             "tide rises. i see, SMALL_LETTER, i",
             "the tide. Teh port, SPELLING, Teh",
             "half-hower is, SPELLING, half-hower", "the dont, SPELLING, dont"})
-    void whatMayWantACorrectionIsFound(String text, Hint.Kind kind, String words) {
+    void findsWhatMayNeedACorrection(String text, Hint.Kind kind, String words) {
         assertThat(hints(text)).extracting(Hint::kind, Hint::text).containsExactly(tuple(kind, words));
     }
 
@@ -47,7 +47,7 @@ class HintsTest {
     @ValueSource(strings = {"The tide rises.", "the tide at Lymwick rises", "we see that that is", "it had had a port",
             "see HW and LW", "h2 x1 4.09m", "tide@port.example", "e.g. the tide", "approx. the tide", "half-hour",
             "don\u2019t", "a xq tide", "iPlot is"})
-    void soundTextNamesAndFormulasAreLeftAlone(String text) {
+    void ignoresSoundTextNamesAndFormulas(String text) {
         assertThat(hints(text.replace("\u2019", "'"))
                 .stream()
                 .filter(h -> !Set.of("at", "approx", "e.g").contains(h.letters()))
@@ -55,7 +55,7 @@ class HintsTest {
     }
 
     @Test
-    void aWordThatIsBrokenAtTheEndOfALineIsOne() {
+    void joinsAWordHyphenatedAtALineEnd() {
         assertThat(hints("the correc- / tion is")).isEmpty();
         assertThat(hints("it is well- / known")).isEmpty();
         assertThat(hints("the correk- / tion is")).singleElement().satisfies(h -> {
@@ -71,7 +71,7 @@ class HintsTest {
     }
 
     @Test
-    void nothingIsDoubtedThatIsTooShortOrMeantToBeTwice() {
+    void ignoresShortWordsAndIntendedRepetition() {
         assertThat(hints("a tyd is")).as("three letters").hasSize(1);
         assertThat(hints("a ty is")).isEmpty();
         assertThat(hints("half-tyd is")).hasSize(1);
@@ -84,7 +84,7 @@ class HintsTest {
     }
 
     @Test
-    void onlyTheLastWordOfALineIsBroken() {
+    void onlyTheLastWordOfALineCanBeHyphenated() {
         assertThat(hints("the correc- tion is")).extracting(Hint::letters).contains("tion");
         assertThat(hints("the / correc-")).extracting(Hint::place).allSatisfy(p -> assertThat(p.boxes()).hasSize(1));
         assertThat(hints("the half- / Lymwick is")).as("a capital begins a word of its own").isEmpty();

@@ -10,7 +10,7 @@ import org.junit.jupiter.api.Test;
 /** Numbers of words, sentences, figures, tables and references of a text (common practice, no source). */
 class TextCountsTest {
     @Test
-    void aWordThatIsBrokenAtTheEndOfALineIsOneAndSignsAloneAreNone() {
+    void countsAHyphenatedWordOnceAndNoPunctuation() {
         TextCounts counts = TextCounts.of(List.of(page("The tide \u2013 as pre-", "dicted \u2013 rose 2.5 m."),
                 page("It fell.")));
         assertEquals(9, counts.words());
@@ -26,7 +26,7 @@ class TextCountsTest {
     }
 
     @Test
-    void figuresAndTablesAreCountedByTheirCaptions() {
+    void countsFiguresAndTablesByTheirCaptions() {
         TextCounts counts = TextCounts.of(List.of(page("As figure 1 shows, it rose.", "Figure 1: The curve",
                 "Fig. 2. Another one", "Figure 2: the same again, on the next page", "Table 1. Heights",
                 "table 3 is not there")));
@@ -35,7 +35,7 @@ class TextCountsTest {
     }
 
     @Test
-    void referencesAreEntriesBehindTheirHeading() {
+    void countsReferencesBelowTheirHeading() {
         TextCounts numbered = TextCounts.of(List.of(page("Text before. And more.", "References",
                 "[1] A. Vega. Tides and how they", "are told. 2019.", "[2] B. Quist. Bars. 2021.")));
         assertEquals(2, numbered.references());
@@ -47,17 +47,17 @@ class TextCountsTest {
     }
 
     @Test
-    void aScanHasPagesAndNothingElse() {
+    void aScanHasOnlyPages() {
         assertEquals(new TextCounts(2, 0, 0, 0, 0, 0), TextCounts.of(List.of(PageText.NONE, PageText.NONE)));
     }
 
     @Test
-    void lettersAndDotsWithoutAnEndAreOneAbbreviation() {
+    void aLongRunOfLettersAndDotsIsOneAbbreviation() {
         assertEquals(1, TextCounts.of(List.of(page("See " + "a.".repeat(50_000) + " and rest."))).sentences());
     }
 
     @Test
-    void onlyALetterBeforeAHyphenBreaksAWord() {
+    void onlyALetterBeforeAHyphenSplitsAWord() {
         assertEquals(2, TextCounts.of(List.of(page("2-", "tide"))).words());
         assertEquals(1, TextCounts.of(List.of(page("-", "tide"))).words());
         assertEquals(1, TextCounts.of(List.of(page("a-", "tide"))).words());
@@ -66,7 +66,7 @@ class TextCountsTest {
     }
 
     @Test
-    void twoNumbersMakeAListAndOneIsPartOfAnEntry() {
+    void recognisesNumberedReferences() {
         assertEquals(2,
                 TextCounts.of(List.of(page("Text.", "Sources", "1. Vega, Tides.", "2) Quist, Bars."))).references());
         assertEquals(3,

@@ -42,7 +42,7 @@ class NameCoverTest {
     }
 
     @Test
-    void aShortPartIsNoNameAndANameInPlainLettersIsFoundWithItsAccents() {
+    void ignoresShortPartsAndFindsNamesDespiteAccents() {
         NameCover anh = NameCover.of(new Student(new StudentKey("S1"), "L\u00ea", "Nguy\u1ec5n", ""));
         assertTrue(anh.reveals("Nguyen"));
         assertTrue(anh.reveals("NGUY\u1ec4N"));
@@ -50,18 +50,18 @@ class NameCoverTest {
     }
 
     @Test
-    void aNameWithoutCapitalsIsFoundWithinWords() {
+    void findsANameInAScriptWithoutCapitalsWithinWords() {
         NameCover lin = NameCover.of(new Student(new StudentKey("S2"), "\u660e\u5fb7", "\u6797", ""));
         assertTrue(lin.reveals("\u5b66\u751f\u660e\u5fb7\u7684"));
     }
 
     @Test
-    void lettersThatRunTogetherOnAPageAreTheNameToo() {
+    void findsANameInJoinedLetters() {
         assertTrue(NameCover.of(new Student(new StudentKey("S3"), "Kofi", "Asante", "")).reveals("Ko\ufb01"));
     }
 
     @Test
-    void initialsAndShortPartsAreOfTheNameBesideItAlone() {
+    void initialsAndShortPartsCountOnlyBesideTheName() {
         NameCover niamh = NameCover.of(new Student(new StudentKey("S4"), "Siobh\u00e1n", "N\u00ed Bhriain", ""));
         assertEquals("[name] [name] [name] and then S", niamh.cover("Siobh\u00e1n N\u00ed Bhriain and then S"));
         assertEquals("by [name] [name] [name]", niamh.cover("by S. N\u00ed Bhriain"));
@@ -69,7 +69,7 @@ class NameCoverTest {
     }
 
     @Test
-    void initialsAreOfTheNameAtTheBeginningAndAtTheEndOfTheText() {
+    void findsInitialsAtBothEndsOfTheText() {
         NameCover ali = NameCover.of(new Student(new StudentKey("S5"), "\u02bfAli", "Hassan", ""));
         assertEquals("[name] [name] came", ali.cover("A. Hassan came"));
         assertEquals("[name] [name]", ali.cover("Hassan A."));
@@ -78,7 +78,7 @@ class NameCoverTest {
     }
 
     @Test
-    void aNameIsCoveredInTheFirstWordOfAPageAndLeavesItsLength() {
+    void coversTheFirstWordOfAPageKeepingItsLength() {
         PageText page = new PageText(List.of(word("Adaeze", 0, 0), word("Moreau", 1, 0)));
         assertEquals(List.of(new PageBox(0, 0, 18, 8)), cover.strips(page));
         assertEquals(List.of("\u2022".repeat(6), "\u2022".repeat(6)),
@@ -86,14 +86,14 @@ class NameCoverTest {
     }
 
     @Test
-    void wordsKeepTheirPlaceAndTheNameIsLeftOut() {
+    void wordsKeepTheirPlacesAndTheNameIsOmitted() {
         assertEquals("Sir, I am [name] [name] ([name]). Thank you, [name]",
                 cover.cover("Sir, I am Adaeze Lindqvist-Moreau (K-4401). Thank you, Adaeze"));
         assertSame(NameCover.NONE.cover(PageText.NONE), PageText.NONE);
     }
 
     @Test
-    void aStripCoversNeighbouringWordsOfALineAtOnceAndThePageSaysThemNoMore() {
+    void oneStripCoversNeighbouringWordsWhichAreNotReadAnyMore() {
         PageText page = new PageText(List.of(word("By", 0, 0), word("Adaeze", 1, 0), word("Moreau", 2, 0),
                 word("Adaeze", 0, 1), word("counts", 1, 1)));
         assertEquals(List.of(new PageBox(10, 0, 18, 8), new PageBox(0, 10, 8, 8)), cover.strips(page));
@@ -110,7 +110,7 @@ class NameCoverTest {
 
     /** Whatever surrounds it, no part of a name of three or more letters remains as a word. */
     @Property(tries = 500)
-    void noPartOfANameIsLeft(@ForAll @AlphaChars @StringLength(min = 1, max = 8) String given,
+    void coversEveryPartOfAName(@ForAll @AlphaChars @StringLength(min = 1, max = 8) String given,
             @ForAll @AlphaChars @StringLength(min = 1, max = 8) String family,
             @ForAll @AlphaChars @StringLength(max = 5) String around) {
         Student student = new Student(new StudentKey("N" + family.length() + "77"), given, family, "");
@@ -125,7 +125,7 @@ class NameCoverTest {
     }
 
     @Test
-    void whereNothingIdentifiesTheStudentTheTextStaysAsItIs() {
+    void leavesTextUnchangedWithoutAName() {
         String text = "Nobody is named here, 3.4 m.";
         assertThat(NameCover.of(new Student(new StudentKey("K-1"), "Ada", "Lind", "A")).cover(text)).isEqualTo(text);
         NameCover nothing = NameCover.of(new Student(new StudentKey("-"), "", "-", "A"));

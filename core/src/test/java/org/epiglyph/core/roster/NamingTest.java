@@ -12,7 +12,7 @@ class NamingTest {
     }
 
     @Test
-    void onlyThoseOfOneNameCarryTheirKeys() {
+    void onlyNamesakesShowTheirKeys() {
         Student first = student("K-1", "Lena");
         Student second = student("K-2", "Lena");
         Student other = student("K-3", "Jonas");

@@ -11,7 +11,7 @@ class RosterTest {
     private static final Student BAO = new Student(new StudentKey("K-2"), "Bao", "Vega", "A");
 
     @Test
-    void studentsAreFoundByTheirKeyExactlyAsItIsWritten() {
+    void findsStudentsByTheirExactKey() {
         Roster roster = new Roster(List.of(ADA, BAO));
         assertThat(roster.find(BAO.key())).hasValue(BAO);
         assertThat(roster.student(ADA.key())).isEqualTo(ADA);

@@ -25,7 +25,7 @@ class DerivationTextTest {
 
     @ParameterizedTest
     @CsvSource({"PT24H, Late beyond 1 day", "PT48H, Late beyond 2 days", "PT30H, Late beyond 30 h"})
-    void whatIsTooLateGetsNothingAndSaysTheLimit(Duration until, String text) {
+    void tooLateGetsNothingAndStatesTheLimit(Duration until, String text) {
         LatePenalty penalty = new LatePenalty(Duration.ofDays(1), number("5"), List.of(), LatePenalty.Basis.MAXIMUM,
                 Optional.empty(), Optional.empty(), Optional.of(until));
         MarkScheme scheme = TEN.withRules(Rules.USUAL.withLateness(Optional.of(penalty)));
@@ -38,7 +38,7 @@ class DerivationTextTest {
     }
 
     @Test
-    void theMaximumBoundsWhereItShallAndIsSaidOnlyWhereItDoes() {
+    void statesTheMaximumOnlyIfItLimitsTheResult() {
         Rules doubled = Rules.USUAL.withScaling(Optional.of(new Scaling(number("2"), BigDecimal.ZERO)));
         assertThat(scored(doubled, "8").value()).as("above, where that is allowed").isEqualByComparingTo("160");
         Rules bounded = doubled.withBounds(false, false);
@@ -49,7 +49,7 @@ class DerivationTextTest {
     }
 
     @Test
-    void zeroBoundsWhereItShallAndIsSaidOnlyWhereItDoes() {
+    void statesZeroOnlyIfItLimitsTheResult() {
         Rules lowered = Rules.USUAL.withScaling(Optional.of(new Scaling(BigDecimal.ONE, number("-50"))));
         assertThat(scored(lowered, "3").value()).isZero();
         assertThat(scored(lowered, "3").derivation()).contains("Scaled, times 1 and minus 50: -20", "Not below 0: 0");
@@ -58,7 +58,7 @@ class DerivationTextTest {
     }
 
     @Test
-    void aMissedHurdleIsSaidAndHoldsTheResultDown() {
+    void aMissedHurdleIsStatedAndCapsTheResult() {
         Criterion must = points("a", "10").withHurdle(Optional.of(number("40")));
         Rules rules = Rules.USUAL.withMissed(Optional.of(number("30")));
         MarkScheme scheme = scheme(must, points("b", "10")).withRules(rules);
@@ -80,7 +80,7 @@ class DerivationTextTest {
     }
 
     @Test
-    void aSectionsHurdleAndSumAreSaid() {
+    void statesASectionsHurdleAndSum() {
         Section section = new Section("s", "Heights", new BigDecimal("2"), Optional.empty(),
                 Optional.of(number("50")));
         MarkScheme scheme = new MarkScheme(List.of(new Criterion("a", "Part a", "", number("10"),
@@ -93,7 +93,7 @@ class DerivationTextTest {
     }
 
     @Test
-    void scoresThatAreLeftAreCounted() {
+    void countsMissingScores() {
         MarkScheme two = scheme(points("a", "10"), points("b", "10"));
         assertThat(Scorecard.askedBy(two)).isEqualTo(2);
         assertThat(card("a", "3").scoredOf(two)).isEqualTo(1);

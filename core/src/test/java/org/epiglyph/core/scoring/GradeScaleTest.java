@@ -18,7 +18,7 @@ class GradeScaleTest {
             new Boundary(number("70"), "First"), new Boundary(number("50"), "Second")));
 
     @Test
-    void aGradeBeginsWithItsBoundary() {
+    void aGradeStartsAtItsBoundary() {
         assertThat(SCALE.boundaries()).extracting(Boundary::grade).containsExactly("First", "Second", "Third");
         assertThat(SCALE.grade(Exact.of(number("70")))).contains("First");
         assertThat(SCALE.grade(Exact.of(number("69.999")))).contains("Second");
@@ -27,7 +27,7 @@ class GradeScaleTest {
     }
 
     @Test
-    void aBoundaryMovesBetweenItsNeighboursAndNoFurther() {
+    void aBoundaryMovesOnlyBetweenItsNeighbours() {
         GradeScale moved = SCALE.withBoundary("Second", number("69.5"));
         assertThat(moved.grade(Exact.of(number("69.5")))).contains("Second");
         assertThat(moved.grade(Exact.of(number("60")))).contains("Third");
@@ -48,7 +48,7 @@ class GradeScaleTest {
 
     /** Of 20 points, the boundaries are at 14, 10 and 8. */
     @Test
-    void aResultIsNearABoundaryWithinTheWidthAndTheWidthItself() {
+    void aResultIsNearABoundaryWithinTheWidthInclusive() {
         assertThat(SCALE.boundaries().getFirst().at(number("20"))).isEqualByComparingTo("14");
         MarkScheme scheme = scheme(points("c1", "20"));
         Result nine = result(scheme, card("c1", "9"), "20");
@@ -62,7 +62,7 @@ class GradeScaleTest {
     }
 
     @Test
-    void twoGradesNeverBeginAtOnePlaceAndEachHasAWord() {
+    void gradesHaveDistinctBoundariesAndNames() {
         assertThatThrownBy(() -> new GradeScale("", List.of(new Boundary(number("50"), "Pass"),
                 new Boundary(number("50.0"), "Fail")))).hasMessage("Two grades begin at 50 percent.");
         assertThatThrownBy(() -> new GradeScale("", List.of())).hasMessage("A grade scale needs a boundary.");

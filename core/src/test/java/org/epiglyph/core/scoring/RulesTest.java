@@ -33,12 +33,12 @@ class RulesTest {
     /** Calculated by hand, at 5 percent of the maximum for each started day: 80 less 5, 10, 15. */
     @ParameterizedTest
     @CsvSource({"PT1S, 75", "PT24H, 75", "PT24H1S, 70", "PT72H, 65", "PT0.001S, 75"})
-    void eachStartedDayCounts(Duration late, BigDecimal result) {
+    void countsEachStartedDay(Duration late, BigDecimal result) {
         assertThat(late(LatePenalty.each(DAY, number("5")), "8", late).value()).isEqualByComparingTo(result);
     }
 
     @Test
-    void lateByTheHourOfWhatWasEarnedWithACap() {
+    void deductsHourlyFromEarnedPointsUpToACap() {
         LatePenalty penalty = new LatePenalty(Duration.ofHours(1), number("2"), List.of(), LatePenalty.Basis.EARNED,
                 Optional.of(number("20")), Optional.empty(), Optional.empty());
         Result three = late(penalty, "8", Duration.ofMinutes(150));
@@ -50,7 +50,7 @@ class RulesTest {
     }
 
     @Test
-    void aFloorHoldsAndNothingIsGivenAfterALimit() {
+    void keepsAFloorAndGivesNothingAfterALimit() {
         LatePenalty penalty = new LatePenalty(DAY, number("10"), List.of(), LatePenalty.Basis.MAXIMUM,
                 Optional.empty(), Optional.of(number("40")), Optional.of(Duration.ofDays(7)));
         assertThat(late(penalty, "8", Duration.ofDays(6)).value()).isEqualByComparingTo("40");
@@ -60,7 +60,7 @@ class RulesTest {
     }
 
     @Test
-    void stepsOfLatenessCountFromTheirTimes() {
+    void latenessStepsCountFromTheirTimes() {
         LatePenalty penalty = new LatePenalty(DAY, BigDecimal.ZERO,
                 List.of(new LatePenalty.Tier(Duration.ofHours(48), number("25")),
                         new LatePenalty.Tier(Duration.ZERO, number("10"))),
@@ -74,7 +74,7 @@ class RulesTest {
      * 39.5; plus 1.25.
      */
     @Test
-    void theStepsComeInTheirOrderAndEachIsSaid() {
+    void appliesAndStatesTheStepsInOrder() {
         Rules rules = Rules.USUAL.withScaling(Optional.of(new Scaling(number("1.1"), number("-2"))))
                 .withLateness(Optional.of(LatePenalty.each(DAY, number("5"))))
                 .withRounding(new Rounding(number("0.5"), Rounding.Rule.DOWN))
@@ -94,7 +94,7 @@ class RulesTest {
     @ParameterizedTest
     @CsvSource({"5.5, 6, 6, 5", "2.5, 3, 2, 2", "1.6, 2, 2, 1", "1.1, 1, 1, 1", "-1.1, -1, -1, -1", "-1.6, -2, -2, -1",
             "-2.5, -3, -2, -2", "-5.5, -6, -6, -5"})
-    void roundingFollowsItsPublishedTable(BigDecimal value, BigDecimal halfUp, BigDecimal halfEven, BigDecimal down) {
+    void roundsByThePublishedTable(BigDecimal value, BigDecimal halfUp, BigDecimal halfEven, BigDecimal down) {
         Exact exact = Exact.of(value);
         assertThat(new Rounding(BigDecimal.ONE, Rounding.Rule.HALF_UP).of(exact)).isEqualByComparingTo(halfUp);
         assertThat(new Rounding(BigDecimal.ONE, Rounding.Rule.HALF_EVEN).of(exact)).isEqualByComparingTo(halfEven);
@@ -113,7 +113,7 @@ class RulesTest {
     }
 
     @Test
-    void aGradeBeginsAtItsBoundary() {
+    void aGradeStartsAtItsBoundary() {
         GradeScale classes = GradeScale.READY.get(1);
         assertThat(classes.grade(Exact.of(number("70")))).hasValue("First");
         assertThat(classes.grade(Exact.of(number("69.99")))).hasValue("Upper second");
@@ -121,7 +121,7 @@ class RulesTest {
     }
 
     @Property
-    void fractionsAddUpAsBigDecimalsDo(@ForAll @BigRange(min = "-1000", max = "1000") BigDecimal a,
+    void addsFractionsLikeBigDecimal(@ForAll @BigRange(min = "-1000", max = "1000") BigDecimal a,
             @ForAll @BigRange(min = "-1000", max = "1000") BigDecimal b) {
         assertThat(Exact.of(a).plus(Exact.of(b))).isEqualTo(Exact.of(a.add(b)));
         assertThat(Exact.of(a).minus(Exact.of(b))).isEqualTo(Exact.of(a.subtract(b)));

@@ -21,7 +21,7 @@ class SameNamesTest {
     }
 
     @Test
-    void criteriaAndLevelsOfTheSameNameKeepTheirIdsAndTheRestIsNew() {
+    void equalNamesKeepIdsAndTheRestIsNew() {
         MarkScheme known = new MarkScheme(
                 List.of(criterion("c1", "Method", levels("l1", "Sound", "l2", "Weak")),
                         criterion("c2", "Units", new Manner.Points())));
@@ -38,7 +38,7 @@ class SameNamesTest {
     }
 
     @Test
-    void partsKeepTheirIdsAndAnotherKindOfMannerGivesNone() {
+    void partsKeepIdsUnlessTheKindChanges() {
         Manner came = new Manner.Checklist(
                 List.of(new Manner.Part("x", "Axes", BigDecimal.ONE), new Manner.Part("y", "Key", BigDecimal.TWO)));
         Manner known = new Manner.Checklist(List.of(new Manner.Part("p1", "key", BigDecimal.ONE)));

@@ -21,7 +21,7 @@ class ScalingTest {
     }
 
     @Test
-    void pointsAreReadInAnyOrderWithEitherDecimalSign() {
+    void readsPointsInAnyOrderWithEitherDecimalSeparator() {
         assertThat(Scaling.points("10,5 to 12, 20.25 to 21")).extracting(Scaling.Point::describe)
                 .containsExactly("10.5 to 12", "20.25 to 21");
         assertThat(Scaling.points(" ; \n")).isEmpty();
@@ -36,7 +36,7 @@ class ScalingTest {
 
     /** 15 is half way from 12 to 21, 30 half way from 21 to 50; beyond the ends the outer segments continue. */
     @Test
-    void aCurveGoesStraightFromPointToPointAndOnBeyondTheLast() {
+    void aCurveInterpolatesAndExtrapolatesLinearly() {
         assertThat(of(CURVE, "10")).isEqualTo("12");
         assertThat(of(CURVE, "15")).isEqualTo("16.5");
         assertThat(of(CURVE, "20")).isEqualTo("21");
@@ -49,7 +49,7 @@ class ScalingTest {
 
     /** 10 times the root of 64 is 80, of 25 is 50: the root of a result times a maximum of 100. */
     @Test
-    void aRootKeepsNothingAndTheMaximumAndRaisesWhatLiesBetween() {
+    void aRootKeepsBothEndsAndRaisesTheMiddle() {
         Scaling root = Scaling.root(number("100"));
         assertThat(of(root, "64")).isEqualTo("80");
         assertThat(of(root, "25")).isEqualTo("50");
@@ -60,7 +60,7 @@ class ScalingTest {
 
     /** From mean 50 and spread 10 to 60 and 15: the mean becomes 60, one spread above it becomes 75. */
     @Test
-    void meanAndSpreadBecomeOthers() {
+    void changesMeanAndDeviation() {
         Scaling line = Scaling.toMeanAndSpread(number("50"), number("10"), number("60"), number("15"));
         assertThat(of(line, "50")).isEqualTo("60");
         assertThat(of(line, "60")).isEqualTo("75");
@@ -72,7 +72,7 @@ class ScalingTest {
     }
 
     @Test
-    void whatWouldPutALowerResultAboveAHigherIsRefused() {
+    void refusesToReorderResults() {
         assertThatThrownBy(() -> Scaling.through(Scaling.points("10 to 12; 10 to 13")))
                 .hasMessage("A result becomes one other. 10 is given twice.");
         assertThatThrownBy(() -> Scaling.through(Scaling.points("10 to 12; 20 to 12")))
@@ -86,7 +86,7 @@ class ScalingTest {
     }
 
     @Property
-    void theHigherOfTwoResultsStaysTheHigher(@ForAll @IntRange(min = 0, max = 1000) int one,
+    void preservesTheOrderOfResults(@ForAll @IntRange(min = 0, max = 1000) int one,
             @ForAll @IntRange(min = 0, max = 1000) int other) {
         for (Scaling scaling : List.of(CURVE, Scaling.root(number("100")), new Scaling(number("0.8"), number("7")))) {
             Exact a = scaling.of(Exact.of(BigDecimal.valueOf(one, 1)));
@@ -96,7 +96,7 @@ class ScalingTest {
     }
 
     @Test
-    void nothingIsALineThatChangesNothing() {
+    void noScalingIsTheIdentity() {
         assertThat(new Scaling(number("1.0"), number("0.0")).isIdentity()).isTrue();
         assertThat(new Scaling(number("1.1"), BigDecimal.ZERO).isIdentity()).isFalse();
         assertThat(new Scaling(BigDecimal.ONE, number("0.5")).isIdentity()).isFalse();
@@ -109,7 +109,7 @@ class ScalingTest {
     }
 
     @Test
-    void theDerivationSaysWhatIsDone() {
+    void theDerivationExplainsIt() {
         assertThat(said(new Scaling(number("1.5"), number("-2")))).isEqualTo("times 1.5 and minus 2");
         assertThat(said(new Scaling(number("1.5"), BigDecimal.ZERO))).isEqualTo("times 1.5 and plus 0");
         assertThat(said(CURVE)).isEqualTo("10 becomes 12, 20 becomes 21, 40 becomes 50");

@@ -30,7 +30,7 @@ class ScorecardTest {
     }
 
     @Test
-    void aSectionAndTheWholeComeToWhatIsScored() {
+    void sumsASectionAndTheWhole() {
         Scorecard card = card("c1", "6.5", "c2", "3", "c3", "2");
         assertThat(card.sum(SCHEME, "s1").orElseThrow()).isEqualByComparingTo("9.5");
         assertThat(card.sum(SCHEME, "none")).isEmpty();
@@ -40,7 +40,7 @@ class ScorecardTest {
     }
 
     @Test
-    void whatIsShownAsksForAScoreTooAndAnExcuseIsAnAnswer() {
+    void unweightedCriteriaNeedAScoreTooAndAnExcuseCounts() {
         assertThat(Scorecard.askedBy(SCHEME)).isEqualTo(3);
         assertThat(card("c1", "1").left(SCHEME)).extracting(Criterion::id).containsExactly("c2", "c3");
         assertThat(card("c1", "1").scoredOf(SCHEME)).isEqualTo(1);
@@ -49,7 +49,7 @@ class ScorecardTest {
     }
 
     @Test
-    void excusedFromAllMeansFromEveryCriterionThatTakesAScore() {
+    void excusedFromAllCoversEveryScoredCriterion() {
         MarkScheme withWords = scheme(points("c1", "8"), points("c2", "4"),
                 points("c4", "0").withManner(new Manner.WordsOnly()));
         assertThat(excused("c1", "c2").isExcused(withWords)).isTrue();
@@ -60,7 +60,7 @@ class ScorecardTest {
     }
 
     @Test
-    void aResultOfNothingIsNoShare() {
+    void aZeroMaximumHasNoPercentage() {
         Result none = result(scheme(points("c4", "0").withManner(new Manner.WordsOnly())), Scorecard.EMPTY, "20");
         assertThat(none.percent()).isZero();
         assertThat(none.grade()).isEmpty();
@@ -71,7 +71,7 @@ class ScorecardTest {
 
     /** A unit counts once it has begun, even by a nanosecond. */
     @Test
-    void lateUnitsCountOnceBegun() {
+    void countsStartedUnitsOfLateness() {
         LatePenalty penalty = LatePenalty.each(Duration.ofDays(1), BigDecimal.TEN);
         assertThat(penalty.started(Duration.ZERO)).isZero();
         assertThat(penalty.started(Duration.ofHours(-3))).isZero();
@@ -84,7 +84,7 @@ class ScorecardTest {
     }
 
     @Test
-    void aSchemeFindsItsCriteriaBySectionAndSaysWhichItHasNot() {
+    void findsCriteriaBySectionAndNamesMissingOnes() {
         assertThat(SCHEME.criteriaOf("s1")).containsExactly(METHOD, UNITS);
         assertThat(SCHEME.criteriaOf("")).containsExactly(LOOK);
         assertThat(MarkScheme.single(number("20")).maximum()).isEqualByComparingTo("20");

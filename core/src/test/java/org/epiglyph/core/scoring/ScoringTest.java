@@ -59,7 +59,7 @@ class ScoringTest {
      * zero.
      */
     @Test
-    void roundingHappensOnceAtTheEndAndHalfUp() {
+    void roundsOnceAtTheEndHalfUp() {
         Result result = result(scheme(8, 8), card("1", "0.5"), new BigDecimal("22.72"));
         BigDecimal exact = new BigDecimal("1.5").multiply(new BigDecimal("22.72"))
                 .divide(BigDecimal.valueOf(16), 10, RoundingMode.UNNECESSARY);
@@ -84,7 +84,7 @@ class ScoringTest {
 
     /** Common practice, no source: not attempted is not 0, and what is excused is not asked for. */
     @Test
-    void notScoredNotAttemptedZeroAndExcusedAreFourDifferentThings() {
+    void notScoredNotAttemptedZeroAndExcusedDiffer() {
         Scorecard three = card("3", "");
         BigDecimal eight = BigDecimal.valueOf(8);
         Result notScored = result(scheme(4, 4), three, eight);
@@ -102,7 +102,7 @@ class ScoringTest {
     }
 
     @Test
-    void aScoreTakesTheStandingsPlaceAndTheOtherWayRound() {
+    void aScoreReplacesAStandingAndViceVersa() {
         Scorecard stood = Scorecard.EMPTY.with("c0", Optional.of(BigDecimal.ONE))
                 .withStanding("c0", Optional.of(Standing.EXCUSED));
         assertThat(stood.score("c0")).isEmpty();
@@ -112,7 +112,7 @@ class ScoringTest {
     }
 
     @Test
-    void whereEverythingIsExcusedNothingIsDivided() {
+    void excusedFromEverythingDividesByNothing() {
         Scorecard all = Scorecard.EMPTY.withStanding("c0", Optional.of(Standing.EXCUSED))
                 .withStanding("c1", Optional.of(Standing.EXCUSED));
         Result result = result(scheme(4, 4), all, BigDecimal.valueOf(8));
@@ -121,7 +121,7 @@ class ScoringTest {
     }
 
     @Test
-    void aNumberOutsideTheRangeOrBetweenStepsIsRefusedWithTheReason() {
+    void refusesANumberOutOfRangeOrBetweenSteps() {
         Criterion reasoning = new Criterion("r", "Reasoning", "", BigDecimal.TEN, HALF);
         assertThat(reasoning.refusal(new BigDecimal("12.5")).map(Message::text))
                 .hasValue("12.5 is above the maximum of 'Reasoning'. Enter 0 to 10.");
@@ -133,7 +133,7 @@ class ScoringTest {
     }
 
     @Property
-    void theOrderOfCriteriaDoesNotMatterAndAHigherScoreNeverLowersTheResult(@ForAll @IntRange(max = 16) int a,
+    void aHigherScoreNeverLowersTheResultInAnyOrderOfCriteria(@ForAll @IntRange(max = 16) int a,
             @ForAll @IntRange(max = 16) int b,
             @ForAll @IntRange(min = 1, max = 300) int maximum) {
         BigDecimal points = HALF.multiply(BigDecimal.valueOf(a));

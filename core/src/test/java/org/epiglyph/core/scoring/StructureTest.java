@@ -35,7 +35,7 @@ class StructureTest {
     }
 
     @Test
-    void aLevelGivesItsPointsAndARangeThoseWithinIt() {
+    void aLevelGivesItsPointsOrARangeWithinIt() {
         Criterion log = levels("a", "Full 4", "Sound 2 3", "Thin 1", "None 0");
         assertThat(log.maximum()).isEqualByComparingTo("4");
         Manner.Levels levels = (Manner.Levels) log.manner();
@@ -65,7 +65,7 @@ class StructureTest {
 
     /** Calculated by hand: 6 + 5 of the three 4, 6, 5, out of 8 + 8. */
     @Test
-    void theBestTwoOfThreeCount() {
+    void countsTheBestTwoOfThree() {
         MarkScheme scheme = sectioned(best(2), points("a", "8"), points("b", "8"), points("c", "8"));
         Result result = result(scheme, card("a", "4", "b", "6", "c", "5"), "16");
         assertThat(result.value()).isEqualByComparingTo("11");
@@ -77,7 +77,7 @@ class StructureTest {
 
     /** The sum of the best n is the greatest of any choice of n: all choices are compared. */
     @Property(tries = 300)
-    void bestOfManyEqualsTryingAllChoices(@ForAll @Size(min = 1, max = 7) List<@IntRange(max = 20) Integer> scores,
+    void bestOfManyEqualsExhaustiveSearch(@ForAll @Size(min = 1, max = 7) List<@IntRange(max = 20) Integer> scores,
             @ForAll @IntRange(min = 1, max = 7) int count) {
         Criterion[] criteria = new Criterion[scores.size()];
         Scorecard card = Scorecard.EMPTY;
@@ -98,7 +98,7 @@ class StructureTest {
     }
 
     @Test
-    void ofAlternativesTheBetterCountsAndOneIsEnough() {
+    void theBetterAlternativeCountsAndOneIsEnough() {
         MarkScheme scheme = new MarkScheme(List.of(points("a", "5").inSection("s", "x"),
                 points("b", "5").inSection("s", "x"), points("c", "5").inSection("s", "")),
                 List.of(Section.of("s", "Essay")), Rules.USUAL);
@@ -110,7 +110,7 @@ class StructureTest {
     }
 
     @Test
-    void aBonusIsAddedAPenaltyTakenOffAndWhatIsShownDoesNotCount() {
+    void addsABonusDeductsAPenaltyAndIgnoresUnweightedCriteria() {
         MarkScheme scheme = scheme(points("a", "10"), points("b", "2").withRole(Role.BONUS),
                 points("p", "3").withRole(Role.PENALTY), points("s", "9").withRole(Role.SHOWN));
         assertThat(scheme.maximum()).isEqualByComparingTo("10");
@@ -123,7 +123,7 @@ class StructureTest {
     }
 
     @Test
-    void aNegativeTotalIsNothingUnlessTheRulesSayOtherwise() {
+    void aNegativeTotalIsZeroUnlessAllowed() {
         MarkScheme scheme = scheme(points("a", "10"), points("p", "5").withRole(Role.PENALTY));
         Result result = result(scheme, card("a", "1", "p", "4"), "10");
         assertThat(result.value()).isZero();
@@ -134,7 +134,7 @@ class StructureTest {
 
     /** Calculated by hand: 4 of 10 is 40 percent, which is enough; 3.75 of 10 is not, and 60 of 100 becomes 39. */
     @Test
-    void aHurdleBoundsTheResultOnceEverythingIsScored() {
+    void aHurdleCapsTheResultOnceEverythingIsScored() {
         MarkScheme scheme = scheme(points("a", "10").withHurdle(Optional.of(number("40"))), points("b", "10"))
                 .withRules(Rules.USUAL.withMissed(Optional.of(number("39"))));
         assertThat(result(scheme, card("a", "4", "b", "10"), "100").value()).isEqualByComparingTo("70");
@@ -150,7 +150,7 @@ class StructureTest {
      * do not add up to 100.
      */
     @Test
-    void weightsOfCriteriaAndSectionsMultiply() {
+    void multipliesWeightsOfCriteriaAndSections() {
         Section heavy = new Section("s", "Plan", number("3"), Optional.empty(), Optional.empty());
         MarkScheme scheme = sectioned(heavy, points("a", "8").withWeight(number("2")),
                 points("b", "4").withWeight(number("0.5")));
@@ -162,7 +162,7 @@ class StructureTest {
     }
 
     @Test
-    void anEmptySchemeAndOneWhoseMaximumIsNothingGiveNothingAndDivideNothing() {
+    void anEmptyOrWorthlessSchemeGivesNothing() {
         assertThat(result(scheme(), Scorecard.EMPTY, "10").value()).isZero();
         Result words = result(scheme(points("a", "0").withManner(new Manner.WordsOnly())), Scorecard.EMPTY, "10");
         assertThat(words.value()).isZero();
@@ -173,7 +173,7 @@ class StructureTest {
     }
 
     @Property(tries = 200)
-    void theDerivationAddsUpAndTheOrderOfCriteriaDoesNotMatter(@ForAll long seed) {
+    void theDerivationAddsUpInAnyOrderOfCriteria(@ForAll long seed) {
         Random random = new Random(seed);
         List<Criterion> criteria = new ArrayList<>();
         Scorecard card = Scorecard.EMPTY;
@@ -210,7 +210,7 @@ class StructureTest {
     }
 
     @Test
-    void whatMakesNoSenseIsRefusedWithTheReason() {
+    void refusesAnInvalidSchemeWithTheReason() {
         assertThatThrownBy(() -> points("a", "8").withWeight(number("-1"))).hasMessageContaining("weight");
         assertThatThrownBy(() -> points("a", "8").withHurdle(Optional.of(number("101"))))
                 .hasMessageContaining("0 to 100 percent, not 101");

@@ -34,7 +34,7 @@ class TypedScoreTest {
     }
 
     @Test
-    void aLetterBeyondTheLevelsIsNoLevelAndTheSamePointsChangeNothing() {
+    void aLetterBeyondTheLevelsIsInvalidAndEqualPointsChangeNothing() {
         assertEquals(
                 "\u201cc\u201d is not a number. Enter 0 to 10, n for not attempted, x for excused, or leave it empty.",
                 why(LEVELS, "c"));

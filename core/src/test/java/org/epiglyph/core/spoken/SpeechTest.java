@@ -30,7 +30,7 @@ class SpeechTest {
     }
 
     @Property(tries = 100)
-    void everySentenceIsFoundHoweverLoudTheRoomIs(@ForAll @IntRange(min = 1, max = 6) int sentences,
+    void findsEverySentenceAtAnyNoiseLevel(@ForAll @IntRange(min = 1, max = 6) int sentences,
             @ForAll @DoubleRange(min = 0, max = 0.01) double noise, @ForAll @IntRange(max = 2000) int lead,
             @ForAll @IntRange(min = 400, max = 1500) int pause) {
         List<Span> spoken = new ArrayList<>();
@@ -51,7 +51,7 @@ class SpeechTest {
     }
 
     @Test
-    void aBreathBelongsToTheSentenceAndAClickIsNoSpeech() {
+    void joinsABreathToItsSentenceAndIgnoresClicks() {
         Samples samples = recording(0.001, 0.2, 4000,
                 List.of(new Span(500, 1200), new Span(1400, 2000), new Span(3200, 3220)));
         assertThat(Speech.pieces(samples)).hasSize(1).first().satisfies(s -> {
@@ -61,7 +61,7 @@ class SpeechTest {
     }
 
     @Test
-    void whereNobodySpeaksNothingIsCut() {
+    void silenceIsNotTrimmed() {
         Samples samples = recording(0.0005, 0, 3000, List.of());
         assertThat(Speech.pieces(samples)).isEmpty();
         assertThat(Speech.withoutSilentEnds(samples)).isEqualTo(new Span(0, 3000));
@@ -69,7 +69,7 @@ class SpeechTest {
     }
 
     @Test
-    void pastTheEndThereIsSilence() {
+    void paddingBeyondTheEndIsSilent() {
         Samples samples = new Samples(new short[]{1, 2, 3}, 1000);
         short[] into = {9, 9, 9, 9};
         samples.copy(2, into);
@@ -82,13 +82,13 @@ class SpeechTest {
     }
 
     @Test
-    void aPartOfASecondCountsAsOne() {
+    void roundsUpToWholeSeconds() {
         assertThat(new Span(0, 66_001).format()).isEqualTo("1:07");
         assertThat(new Span(0, 0).format()).isEqualTo("0:00");
     }
 
     @Test
-    void aPauseOfAThirdOfASecondSeparatesAndAShorterOneDoesNot() {
+    void aPauseOfAThirdOfASecondSeparatesSentences() {
         Span first = new Span(1000, 1500);
         assertThat(Speech.pieces(recording(0, 0.2, 4000, List.of(first, new Span(1840, 2500))))).hasSize(1);
         assertThat(Speech.pieces(recording(0, 0.2, 4000, List.of(first, new Span(1860, 2500)))))
@@ -96,13 +96,13 @@ class SpeechTest {
     }
 
     @Test
-    void sixtyMillisecondsAreSpeechAndLessAreNot() {
+    void recognisesSpeechFrom60Milliseconds() {
         assertThat(Speech.pieces(recording(0, 0.2, 4000, List.of(new Span(1000, 1060))))).hasSize(1);
         assertThat(Speech.pieces(recording(0, 0.2, 4000, List.of(new Span(1000, 1040))))).isEmpty();
     }
 
     @Test
-    void whatIsHeardOfARecordingChangesAndTheRecordingStays() {
+    void trimmingKeepsTheRecording() {
         SpokenRemark whole = new SpokenRemark("s", SpokenPlace.WHOLE,
                 new SpokenRemark.Sound("w", "0".repeat(64), 9), 20_000, new Span(0, 20_000), "Text.");
         SpokenRemark part = whole.withHeard(new Span(500, 900));
@@ -113,7 +113,7 @@ class SpeechTest {
     }
 
     @Test
-    void soundHasARate() {
+    void requiresASampleRate() {
         assertThatThrownBy(() -> new Samples(new short[]{1}, 0)).hasMessageContaining("not 0");
         assertThat(new Samples(new short[]{1, -7}, 1).at(1)).isEqualTo((short) -7);
     }

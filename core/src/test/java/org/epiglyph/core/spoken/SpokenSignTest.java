@@ -33,7 +33,7 @@ class SpokenSignTest {
 
     /** Wherever the mark is, even beyond the edge, and however the page is rotated. */
     @Property(tries = 300)
-    void theSignLiesOnThePageAndStandsUprightAsItIsShown(@ForAll @IntRange(max = 3) int quarters,
+    void liesUprightOnThePageAsShown(@ForAll @IntRange(max = 3) int quarters,
             @ForAll @DoubleRange(min = -40, max = 540) double x, @ForAll @DoubleRange(min = -40, max = 740) double y,
             @ForAll @IntRange(max = 4) int beside) {
         PageGeometry page = page(quarters);
@@ -54,7 +54,7 @@ class SpokenSignTest {
     }
 
     @Test
-    void severalOfOneMarkStandBesideEachOther() {
+    void signsOfOneMarkStandSideBySide() {
         PageGeometry page = page(0);
         PageBox first = SpokenSign.of(page, note(200, 300), 0).box();
         PageBox second = SpokenSign.of(page, note(200, 300), 1).box();
@@ -64,7 +64,7 @@ class SpokenSignTest {
     }
 
     @Test
-    void theLinesAreSpreadOverTheSignAndTheTallestFillsIt() {
+    void scalesItsBarsToTheTallest() {
         SpokenSign sign = SpokenSign.of(page(0), note(200, 300), 0);
         List<InkPath> paths = ((Drawn.Lines) sign.drawing().getFirst()).paths();
         PageBox box = sign.box();

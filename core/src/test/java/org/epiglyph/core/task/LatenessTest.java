@@ -23,13 +23,13 @@ class LatenessTest {
             "2026-03-14T18:30:00Z, 1 day late", "2026-03-13T17:59:30Z, just in time",
             "2026-03-13T13:00:00Z, 5 h early", "2026-03-13T18:00:00Z, just in time",
             "2026-03-12T17:00:00Z, 1 day 1 h early"})
-    void latenessIsSaidInDaysHoursAndMinutes(Instant handedIn, String text) {
+    void isDescribedInDaysHoursAndMinutes(Instant handedIn, String text) {
         assertThat(Lateness.between(DUE, Duration.ZERO, handedIn).describe()).isEqualTo(text);
     }
 
     /** IANA zone data: in London the clocks go from 01:00 to 02:00 on 29 March 2026. */
     @Test
-    void inTheNightOfTheClockChangeAnHourIsMissing() {
+    void skipsTheMissingHourOfAClockChange() {
         ZoneId london = ZoneId.of("Europe/London");
         Instant due = ZonedDateTime.of(2026, 3, 29, 0, 30, 0, 0, london).toInstant();
         Instant handedIn = ZonedDateTime.of(2026, 3, 29, 2, 30, 0, 0, london).toInstant();
@@ -38,7 +38,7 @@ class LatenessTest {
 
     /** IANA zone data: in London the hour from 01:00 to 02:00 occurs twice on 25 October 2026. */
     @Test
-    void inTheNightWithAnHourTwiceThatHourCounts() {
+    void countsTheRepeatedHourOfAClockChange() {
         ZoneId london = ZoneId.of("Europe/London");
         Instant due = ZonedDateTime.of(2026, 10, 25, 0, 30, 0, 0, london).toInstant();
         Instant handedIn = ZonedDateTime.of(2026, 10, 25, 2, 30, 0, 0, london).toInstant();
@@ -46,7 +46,7 @@ class LatenessTest {
     }
 
     @Test
-    void withinTheGraceNothingIsLateAndBehindItLatenessCountsFromTheDueTime() {
+    void nothingIsLateWithinTheGraceAndThenCountsFromTheDueTime() {
         Duration grace = Duration.ofMinutes(10);
         assertThat(Lateness.between(DUE, grace, DUE.plusSeconds(600)).isLate()).isFalse();
         assertThat(Lateness.between(DUE, grace, DUE.plusSeconds(600)).describe()).isEqualTo("10 min into the grace");
@@ -54,7 +54,7 @@ class LatenessTest {
     }
 
     @Test
-    void aStudentsOwnExtensionReplacesTheDueTime() {
+    void anExtensionReplacesTheDueTime() {
         StudentKey bao = new StudentKey("K-2");
         Task task = new Task("", "", "Work", "", Optional.of(DUE), ZoneId.of("UTC"), BigDecimal.TEN, Duration.ZERO,
                 Map.of(bao, DUE.plus(Duration.ofDays(2))));

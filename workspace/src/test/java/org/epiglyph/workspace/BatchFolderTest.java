@@ -22,7 +22,7 @@ class BatchFolderTest {
 
     /** Existing batches have their files under these names. */
     @Test
-    void everyFileHasTheNameThatItHadInEarlierVersions() {
+    void keepsTheFileNamesOfEarlierVersions() {
         BatchFolder batch = new BatchFolder(folder);
         assertThat(Stream.of(batch.database(), batch.originals(), batch.renditions(), batch.profile(), batch.letter(),
                 batch.outgoing(), batch.speaking(), batch.pictures(), batch.gradeSheet("csv"), batch.register(),
@@ -36,7 +36,7 @@ class BatchFolderTest {
     }
 
     @Test
-    void aDocumentsPagesAreItsOriginalOrWhatWasMadeOfIt() throws Exception {
+    void aDocumentsPagesAreItsOriginalOrItsRendition() throws Exception {
         Path root = Examples.batch(folder);
         try (Workspace workspace = Workspace.open(root, Clock.systemUTC())) {
             BatchFolder files = workspace.folder();
@@ -57,7 +57,7 @@ class BatchFolderTest {
     }
 
     @Test
-    void aPictureIsCopiedOnceAndOneThatIsNotThereStopsNoOther() throws Exception {
+    void copiesEachPictureOnceAndContinuesIfOneIsMissing() throws Exception {
         BatchFolder files = new BatchFolder(Examples.batch(folder));
         Path from = Files.createDirectory(folder.resolve("from"));
         Files.writeString(from.resolve("a.png"), "a");
@@ -72,7 +72,7 @@ class BatchFolderTest {
     }
 
     @Test
-    void aNameThatAFileSystemMayRefuseIsNotUsed() {
+    void avoidsNamesThatAFileSystemMayRefuse() {
         assertThat(BatchFolder.nameOnDisk("a".repeat(196) + ".pdf")).isEqualTo("a".repeat(196) + ".pdf");
         assertThat(BatchFolder.nameOnDisk("\u00e4".repeat(99) + ".pdf")).as("twice the bytes")
                 .isEqualTo("document.pdf");

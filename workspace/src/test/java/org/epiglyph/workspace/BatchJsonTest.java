@@ -235,7 +235,7 @@ class BatchJsonTest {
 
     /** As written by the first version. */
     @Test
-    void anOldSchemeIsReadWithTheUsualRules() throws JsonProcessingException {
+    void readsAnOldSchemeWithTheUsualRules() throws JsonProcessingException {
         MarkScheme old = BatchJson.read(
                 "{\"criteria\":[{\"id\":\"c1\",\"name\":\"Method\",\"text\":\"\",\"maximum\":8,\"step\":0.5}]}",
                 MarkScheme.class);
@@ -245,7 +245,7 @@ class BatchJsonTest {
 
     @ParameterizedTest
     @MethodSource("laterEdits")
-    void whatCameLaterComesBackAsItWas(Edit edit) throws JsonProcessingException {
+    void readsBackLaterAdditions(Edit edit) throws JsonProcessingException {
         assertThat(BatchJson.read(BatchJson.write(edit), Edit.class)).isEqualTo(edit);
     }
 
@@ -255,18 +255,18 @@ class BatchJsonTest {
 
     @ParameterizedTest
     @MethodSource("lines")
-    void anEditIsWrittenAsItAlwaysWas(Edit edit, String json) {
+    void writesAnEditInItsEstablishedForm(Edit edit, String json) {
         assertThat(BatchJson.write(edit)).isEqualTo(json);
     }
 
     @ParameterizedTest
     @MethodSource("lines")
-    void anOldLineIsReadAsTheSameEdit(Edit edit, String json) throws JsonProcessingException {
+    void readsAnOldLineAsTheSameEdit(Edit edit, String json) throws JsonProcessingException {
         assertThat(BatchJson.read(json, Edit.class)).isEqualTo(edit);
     }
 
     @Test
-    void aStrokeComesBackCurveByCurve() throws JsonProcessingException {
+    void readsAStrokeBackCurveByCurve() throws JsonProcessingException {
         Edit edit = new Edit.PlaceMark(ADA, Examples.stroke("m9"));
         String json = BatchJson.write(edit);
         assertThat(json).contains("\"kind\":\"stroke\"", "\"start\":[1.0,1.0]", "\"nib\":\"FINE\"");
@@ -274,7 +274,7 @@ class BatchJsonTest {
     }
 
     @Test
-    void aLineOfAKindThatIsNotKnownIsNotGuessed() {
+    void refusesALineOfAnUnknownKind() {
         assertThatThrownBy(() -> BatchJson.read("{\"kind\":\"something-new\",\"student\":\"K-1\"}", Edit.class))
                 .isInstanceOf(JsonProcessingException.class);
         assertThatThrownBy(() -> BatchJson.read("{\"kind\":\"score\"", Edit.class))
@@ -282,7 +282,7 @@ class BatchJsonTest {
     }
 
     @Test
-    void whatWasSaidIsKeptAsAValueAndInTheWordsOfTheDay() throws Exception {
+    void storesAMessageAsAValueAndAsText() throws Exception {
         Message why = Message.of(Database.class, "noBatch", Message.of(Workspace.class, "closed"));
         Edit edit = new Edit.MakePages(ADA, "d1", new Pages.None(why));
         String text = BatchJson.write(edit);
@@ -297,7 +297,7 @@ class BatchJsonTest {
 
     /** From a batch of another version, or a forged one: no class is loaded by a name found in it. */
     @Test
-    void whatCannotBeSaidAnyMoreIsSaidInTheWordsItWasKeptWith() throws Exception {
+    void fallsBackToTheStoredTextOfAnUnknownMessage() throws Exception {
         for (String from : List.of("\"module\":\"workspace\",\"key\":\"Database.saidNoMore\"",
                 "\"module\":\"nowhere\",\"key\":\"Database.noBatch\"",
                 "\"module\":\"x.y\",\"key\":\"Database.noBatch\"", "\"key\":7", "\"module\":[]")) {
@@ -310,7 +310,7 @@ class BatchJsonTest {
     }
 
     @Test
-    void traitsOfPagesAreKeptAndThoseOfEarlierBatchesReadOffTheirNote() throws Exception {
+    void derivesPageTraitsOfEarlierBatchesFromTheirNote() throws Exception {
         Pages.Ready active = new Pages.Ready(1, "", List.of(Message.literal("note")),
                 Set.of(Pages.Trait.ACTIVE, Pages.Trait.CERTIFIED));
         String text = BatchJson.write(new Edit.MakePages(ADA, "d1", active));
@@ -325,7 +325,7 @@ class BatchJsonTest {
     }
 
     @Test
-    void aReceiptSaysWhereTheWorkWentUnlessItIsOfTheFirstVersion() throws Exception {
+    void aReceiptHasItsDestinationExceptInTheFirstVersion() throws Exception {
         Receipt first = new Receipt("R-1", Instant.parse("2026-03-20T20:00:00Z"), "abc", "\"v1\"");
         assertThat(BatchJson.write(first)).doesNotContain("destination", "sent");
         Receipt named = first.of(Destination.record("https://records.example.org", "t1"), "page 1");
@@ -336,7 +336,7 @@ class BatchJsonTest {
     }
 
     @Test
-    void aSubmissionOfACheckpointIsReadBackAndWhatIsEmptyIsLeftOut() throws Exception {
+    void readsASubmissionBackAndOmitsEmptyFields() throws Exception {
         Submission nothing = Submission.untouched(new Student(ADA, "Ada", "Byron", ""), List.of());
         String empty = BatchJson.write(StoredSubmission.of(nothing));
         assertThat(empty).isEqualTo("{\"student\":" + BatchJson.write(new Student(ADA, "Ada", "Byron", ""))

@@ -69,7 +69,7 @@ class BatchRepairTest {
 
     @ParameterizedTest
     @ValueSource(booleans = {true, false})
-    void aMarkOfADamagedLineIsBroughtBackAndTheSealIsAsItWas(boolean sealed) throws Exception {
+    void restoresAMarkFromADamagedLineWithTheSealUnchanged(boolean sealed) throws Exception {
         Was was = made(sealed);
         damage(was.batch(), 1);
         isAsBefore(repaired(was.batch()), was.submission());
@@ -77,14 +77,14 @@ class BatchRepairTest {
 
     @ParameterizedTest
     @ValueSource(booleans = {true, false})
-    void theSealIsAsItWasThoughItsLastLineIsDamaged(boolean sealed) throws Exception {
+    void keepsTheSealDespiteADamagedLastLine(boolean sealed) throws Exception {
         Was was = made(sealed);
         damage(was.batch(), sealed ? LINES + 2 : LINES + 3);
         isAsBefore(repaired(was.batch()), was.submission());
     }
 
     @Test
-    void editsThatWereCopiedSinceTheyCouldNotBeWrittenAreInIt() throws Exception {
+    void includesEditsFromTheEmergencyCopy() throws Exception {
         Was was = made(false);
         long last = LINES + 3;
         new LastCopy(new BatchFolder(was.batch())).write(List.of(new Entry(last + 1, Instant.EPOCH, Entry.Kind.DONE,

@@ -233,7 +233,7 @@ class CheckpointFileTest {
     }
 
     @Test
-    void aKeeperAsksForOneAfterEnoughLines() {
+    void requestsACheckpointAfterEnoughLines() {
         CheckpointKeeper keeper = new CheckpointKeeper(folder, Optional.empty());
         assertThat(keeper.isDue(1_999)).isFalse();
         assertThat(keeper.isDue(2_000)).isTrue();
@@ -249,7 +249,7 @@ class CheckpointFileTest {
     }
 
     @Test
-    void linesInMemoryAreFoundByNumber() throws Exception {
+    void findsLinesInMemoryByNumber() throws Exception {
         Entry first = score(ADA, 1);
         Entry second = score(BEA, 2);
         try (Lines lines = new Lines(history, Optional.empty())) {

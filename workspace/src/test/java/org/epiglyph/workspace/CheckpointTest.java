@@ -141,7 +141,7 @@ class CheckpointTest {
     }
 
     @Test
-    void isWhatAReplayMakesAndTakesBackTheSame() throws Exception {
+    void equalsAReplayIncludingUndo() throws Exception {
         assertThat(checkpoint()).exists();
         try (Workspace goingOn = open(); Workspace whole = Workspace.open(replayed(), Clock.systemUTC())) {
             compareAndUndo(goingOn, whole);
@@ -149,7 +149,7 @@ class CheckpointTest {
     }
 
     @Test
-    void isTheSameWhereItIsRemembered() throws Exception {
+    void isTheSameFromMemory() throws Exception {
         try (Workspace goingOn = remembering(); Workspace whole = Workspace.open(replayed(), Clock.systemUTC())) {
             compareAndUndo(goingOn, whole);
         }
@@ -187,24 +187,24 @@ class CheckpointTest {
     }
 
     @Test
-    void anotherSessionsCheckpointHoldsWhatItChangedAlone() throws Exception {
+    void containsOnlyTheChangesOfAnotherSession() throws Exception {
         byte[] first = Files.readAllBytes(checkpoint());
         mark(300);
         assertThat(Files.readAllBytes(checkpoint())).isNotEqualTo(first);
-        isWhatAReplayMakesAndTakesBackTheSame();
+        equalsAReplayIncludingUndo();
     }
 
     @Test
-    void aFewLinesAreNotWorthOne() throws Exception {
+    void isNotWrittenForAFewLines() throws Exception {
         byte[] first = Files.readAllBytes(checkpoint());
         mark(20);
         assertThat(Files.readAllBytes(checkpoint())).isEqualTo(first);
-        isWhatAReplayMakesAndTakesBackTheSame();
+        equalsAReplayIncludingUndo();
     }
 
     /** Wherever a bit is flipped, the checkpoint is ignored, or what it says is still right. */
     @Test
-    void noFlippedBitGetsIntoTheBatch() throws Exception {
+    void detectsEveryFlippedBit() throws Exception {
         byte[] sound = Files.readAllBytes(checkpoint());
         Batch whole = Glance.at(replayed()).batch();
         Random random = new Random(11);
@@ -219,12 +219,12 @@ class CheckpointTest {
         Files.write(checkpoint(), new byte[100]);
         assertSame(Glance.at(batch).batch(), whole);
         mark(300);
-        isWhatAReplayMakesAndTakesBackTheSame();
+        equalsAReplayIncludingUndo();
     }
 
     /** Whose lines are which is looked up in the checkpoint, or in the history if the checkpoint cannot be right. */
     @Test
-    void linesThatItGivesToSomebodyElseAreFoundAllTheSame() throws Exception {
+    void findsLinesAttributedToTheWrongStudent() throws Exception {
         byte[] sound = Files.readAllBytes(checkpoint());
         for (String wrong : List.of("UPDATE lines SET numbers = (SELECT numbers FROM lines WHERE student = 'K-2')",
                 "UPDATE lines SET numbers = numbers || ',1' WHERE student IN ('K-1', '')",
@@ -244,7 +244,7 @@ class CheckpointTest {
     }
 
     @Test
-    void whereOneCannotBeWrittenTheNextHoldsEverything() throws Exception {
+    void theNextOneContainsEverythingAfterAFailure() throws Exception {
         try (Workspace workspace = open()) {
             Files.write(checkpoint(), new byte[100]); // a failing disk
             for (int i = 0; i < 2_400; i++) {
@@ -255,11 +255,11 @@ class CheckpointTest {
             }
         }
         assertThat(CheckpointFile.read(new BatchFolder(batch))).as("the second, of all that there is").isPresent();
-        isWhatAReplayMakesAndTakesBackTheSame();
+        equalsAReplayIncludingUndo();
     }
 
     @Test
-    void oneOfAnotherHistoryIsPassedOver() throws Exception {
+    void ignoresTheCheckpointOfAnotherHistory() throws Exception {
         Path copy = replayed();
         Files.copy(checkpoint(), copy.resolve("checkpoint.sqlite"));
         try (Connection c = DriverManager.getConnection("jdbc:sqlite:" + copy.resolve("batch.sqlite"));
@@ -274,7 +274,7 @@ class CheckpointTest {
     }
 
     @Test
-    void damageBehindItIsFoundAndTheSoundCopyHasWhatTheCheckpointHas() throws Exception {
+    void detectsDamageBehindItAndRecoversIntoASoundCopy() throws Exception {
         int line = 0;
         try (Workspace workspace = open()) {
             for (Entry entry : workspace.lines()) {

@@ -64,7 +64,7 @@ class DamagedBatchTest {
 
     /** Any bit of the file: the batch is unchanged, or reports damage, or is refused with a message; it never hangs. */
     @Test
-    void noFlippedBitPassesUnseen() throws Exception {
+    void detectsEveryFlippedBit() throws Exception {
         Path sound = marked();
         List<Entry> lines;
         try (Workspace workspace = Workspace.open(sound, Clock.systemUTC())) {
@@ -99,7 +99,7 @@ class DamagedBatchTest {
     }
 
     @Test
-    void aChangedLineShowsTheBatchBeforeItAndTheRestComesIntoASoundCopy() throws Exception {
+    void showsTheBatchBeforeAChangedLineAndRecoversTheRest() throws Exception {
         Path batch = marked();
         sql(batch, "UPDATE history SET edit = replace(edit, 'm30', 'm3O') WHERE number = 31");
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
@@ -122,7 +122,7 @@ class DamagedBatchTest {
 
     /** More lines than are decoded at once. */
     @Test
-    void aLongHistoryIsReadInPartsAndTheFirstDamageInItIsNamed() throws Exception {
+    void namesTheFirstDamageInALongHistory() throws Exception {
         int many = 2_100;
         Path batch = Examples.batch(folder);
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
@@ -141,7 +141,7 @@ class DamagedBatchTest {
     }
 
     @Test
-    void aLineThatIsGoneIsMissed() throws Exception {
+    void detectsAMissingLine() throws Exception {
         Path batch = marked();
         sql(batch, "DELETE FROM history WHERE number = 12");
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
@@ -151,7 +151,7 @@ class DamagedBatchTest {
     }
 
     @Test
-    void aWriteAheadLogThatWasNotCopiedIsMissed() throws Exception {
+    void detectsAMissingWriteAheadLog() throws Exception {
         Path batch = Examples.batch(folder);
         Path copy = folder.resolve("copy");
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
@@ -168,7 +168,7 @@ class DamagedBatchTest {
     }
 
     @Test
-    void whatWasCollectedHasASecondCopy() throws Exception {
+    void collectedWorkHasASecondCopy() throws Exception {
         Path batch = marked();
         sql(batch, "UPDATE collected SET body = replace(body, 'Ada', 'Eve') WHERE rowid = 1");
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
@@ -184,7 +184,7 @@ class DamagedBatchTest {
 
     /** A file of the third version, by its schema. */
     @Test
-    void aBatchOfAnOlderVersionOpensAsItWasAndIsChainedFromThenOn() throws Exception {
+    void opensAnOlderBatchUnchangedAndChainsItFromThenOn() throws Exception {
         Path batch = marked();
         List<Entry> lines;
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
@@ -212,7 +212,7 @@ class DamagedBatchTest {
     }
 
     @Test
-    void aMissingOriginalIsNamedByTheCheck() throws Exception {
+    void theCheckNamesAMissingOriginal() throws Exception {
         Path batch = marked();
         Path original = batch.resolve("originals/d1/K-1 work.pdf");
         assertThat(original.toFile().setWritable(true)).isTrue();
@@ -226,7 +226,7 @@ class DamagedBatchTest {
     /** A copy that can still be read, but is not what was collected. */
     @ParameterizedTest
     @ValueSource(strings = {"MIN", "MAX"})
-    void aSoundCopyIsMadeOfTheIntactOneOfWhatWasCollected(String which) throws Exception {
+    void copiesFromTheIntactDuplicateOfCollectedWork(String which) throws Exception {
         Path batch = marked();
         sql(batch, "UPDATE collected SET body = replace(body, '\"Work\"', '\"Fork\"') WHERE rowid = (SELECT " + which
                 + "(rowid) FROM collected)");
@@ -237,7 +237,7 @@ class DamagedBatchTest {
     }
 
     @Test
-    void aCopyIsNeverWrittenOverWhatIsThereAndOfNoBatchThereIsNone() throws Exception {
+    void copiesNeverOverwriteAnythingOrStartFromNothing() throws Exception {
         Path batch = marked();
         Path there = Files.createDirectory(folder.resolve("there"));
         assertThatThrownBy(() -> BatchRepair.write(batch, there, Clock.systemUTC())).isInstanceOf(Problem.class);
@@ -253,7 +253,7 @@ class DamagedBatchTest {
     }
 
     @Test
-    void anEnclosureThatChangedIsNamedAndWhatWasHandedOutIsNotBroughtOver() throws Exception {
+    void namesAChangedEnclosureAndOmitsIt() throws Exception {
         Path batch = marked();
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
             Originals.Stored stored = new Originals(workspace.folder()).store("e1", "model.txt",
@@ -295,7 +295,7 @@ class DamagedBatchTest {
             "DONE | {\"kind\":\"levitate\",\"student\":\"K-1\"} | cannot be read by this version",
             "DONE | {\"kind\":\"remove-mark\",\"student\":\"K-1\",\"mark\":\"none\"} | cannot be read by this version",
             "FLOWN | {\"kind\":\"seal\",\"student\":\"K-1\"} | is damaged"})
-    void aWholeLineThatThisVersionDoesNotUnderstandIsToldApartFromADamagedOne(String kind, String edit, String said)
+    void distinguishesAnUnknownLineFromADamagedOne(String kind, String edit, String said)
             throws Exception {
         Path batch = marked();
         append(batch, kind, edit);
@@ -310,7 +310,7 @@ class DamagedBatchTest {
     }
 
     @Test
-    void ofLastChangesThatWereNotCopiedTheNumberIsSaid() throws Exception {
+    void countsLastEditsThatWereNotCopied() throws Exception {
         Path batch = marked();
         for (int lost : new int[]{1, 3}) {
             sql(batch, "DELETE FROM history WHERE number > " + (EDITS - lost));
@@ -323,7 +323,7 @@ class DamagedBatchTest {
     }
 
     @Test
-    void aCopyOfWhatWasCollectedThatIsGoneIsMissed() throws Exception {
+    void detectsAMissingDuplicateOfCollectedWork() throws Exception {
         Path batch = marked();
         sql(batch, "DELETE FROM collected WHERE rowid = 2");
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
@@ -336,7 +336,7 @@ class DamagedBatchTest {
 
     /** Damage to an unused page is no reason to lose an edit, nor to report that all is well. */
     @Test
-    void damageWhereNoChangeStandsIsSaid() throws Exception {
+    void reportsDamageOutsideTheEdits() throws Exception {
         Path batch = marked();
         sql(batch, "CREATE TABLE other (words TEXT)", "INSERT INTO other VALUES (hex(zeroblob(40000)))",
                 "DROP TABLE other", "PRAGMA wal_checkpoint(TRUNCATE)");

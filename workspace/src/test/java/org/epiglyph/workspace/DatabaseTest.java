@@ -63,7 +63,7 @@ class DatabaseTest {
     }
 
     @Test
-    void whatArrivedInAnEarlierTryIsNotWrittenTwice() throws Exception {
+    void writesNothingTwiceAfterARetry() throws Exception {
         try (Database database = Database.open(file)) {
             replaceWith(entry(1, "one"), entry(2, "two"));
             database.append(List.of(entry(1, "one"), entry(2, "two")));
@@ -80,7 +80,7 @@ class DatabaseTest {
     }
 
     @Test
-    void whatSomebodyElseWroteThereIsNeverTakenForOurs() throws Exception {
+    void neverMistakesAnotherWritersLinesForItsOwn() throws Exception {
         try (Database database = Database.open(file)) {
             replaceWith(entry(1, "theirs"));
             assertThatThrownBy(() -> database.append(List.of(entry(1, "ours")))).isInstanceOf(Problem.class)
@@ -96,7 +96,7 @@ class DatabaseTest {
     }
 
     @Test
-    void ofLinesThatBelongTogetherAllAreWrittenOrNone() throws Exception {
+    void writesRelatedLinesAllOrNone() throws Exception {
         try (Database database = Database.open(file)) {
             database.append(List.of(entry(1, "one")));
             assertThatThrownBy(() -> database.append(List.of(entry(2, "two"), entry(3, "three"), entry(3, "again"))))
@@ -113,7 +113,7 @@ class DatabaseTest {
     }
 
     @Test
-    void itKnowsItsHistoryByItsDigestAtEachLine() throws Exception {
+    void identifiesItsHistoryByADigestPerLine() throws Exception {
         try (Database database = Database.open(file)) {
             String collected = database.chain();
             database.append(List.of(entry(1, "one")));
@@ -128,7 +128,7 @@ class DatabaseTest {
     }
 
     @Test
-    void whatCannotBeReadIsNotTakenForWhole() throws Exception {
+    void doesNotTakeAnUnreadableFileForSound() throws Exception {
         Database closed = Database.open(file);
         closed.append(List.of(entry(1, "one")));
         assertThat(closed.isWhole()).isTrue();

@@ -77,7 +77,7 @@ class DiskFullTest {
     }
 
     @Test
-    void editsOnAFullDiskAreKeptAsSoonAsThereIsRoom() throws Exception {
+    void savesEditsOnceAFullDiskHasRoom() throws Exception {
         Path batch = Examples.batch(disk);
         Ears ears = new Ears();
         long last = 0;
@@ -102,7 +102,7 @@ class DiskFullTest {
     }
 
     @Test
-    void whatCannotBeWrittenBeforeClosingLiesBesideTheBatchAndIsTakenInLater() throws Exception {
+    void keepsUnwrittenEditsBesideTheBatchForTheNextOpening() throws Exception {
         Path batch = Examples.batch(disk);
         Ears ears = new Ears();
         Workspace workspace = Workspace.open(batch, Clock.systemUTC());

@@ -80,7 +80,7 @@ class DurableEditsTest {
     }
 
     @Test
-    void aCheckpointThatIsDueHoldsTheLinesSinceThePrevious() throws Exception {
+    void aDueCheckpointHoldsTheLinesSinceThePrevious() throws Exception {
         Entry one = recorded("one");
         Entry two = recorded("two");
         write(one, two);
@@ -94,7 +94,7 @@ class DurableEditsTest {
     }
 
     @Test
-    void whereEditsArriveFasterThanTheyAreWrittenItIsWrittenWithTheLastOfThem() throws Exception {
+    void aCheckpointIsWrittenWithTheLastOfManyQueuedEdits() throws Exception {
         when(checkpoints.isDue(anyLong())).thenReturn(true, false);
         Entry one = recorded("one");
         Entry two = recorded("two");
@@ -105,7 +105,7 @@ class DurableEditsTest {
     }
 
     @Test
-    void oneThatWasPassedByLaterEditsOfOneTransactionIsDroppedForTheNext() throws Exception {
+    void aCheckpointOvertakenByLaterEditsIsReplaced() throws Exception {
         when(checkpoints.isDue(anyLong())).thenReturn(true);
         Entry one = recorded("one");
         Entry two = recorded("two");
@@ -117,7 +117,7 @@ class DurableEditsTest {
     }
 
     @Test
-    void aDamagedBatchGetsNone() throws Exception {
+    void aDamagedBatchGetsNoCheckpoint() throws Exception {
         sound = false;
         when(checkpoints.isDue(anyLong())).thenReturn(true);
         write(recorded("one"));
@@ -125,7 +125,7 @@ class DurableEditsTest {
     }
 
     @Test
-    void oneThatFailsStopsNothing() throws Exception {
+    void aFailedCheckpointStopsNothing() throws Exception {
         when(checkpoints.isDue(anyLong())).thenReturn(true);
         doThrow(new OutOfMemoryError("a test's own")).when(checkpoints).put(any(), any(), any());
         write(recorded("one"));
@@ -136,7 +136,7 @@ class DurableEditsTest {
 
     @ParameterizedTest
     @ValueSource(booleans = {true, false})
-    void closingWritesOneThatIsWorthwhile(boolean worthwhile) throws Exception {
+    void closingWritesAWorthwhileCheckpoint(boolean worthwhile) throws Exception {
         when(checkpoints.isWorthwhile(1)).thenReturn(worthwhile);
         Entry one = recorded("one");
         write(one);
@@ -151,7 +151,7 @@ class DurableEditsTest {
     }
 
     @Test
-    void editsThatCouldNotBeWrittenAreNotInACheckpoint() throws Exception {
+    void aCheckpointExcludesUnwrittenEdits() throws Exception {
         when(checkpoints.isWorthwhile(anyLong())).thenReturn(true);
         Files.move(folder.database(), root.resolve("elsewhere"));
         edits.add(List.of(recorded("one")));
@@ -162,7 +162,7 @@ class DurableEditsTest {
     }
 
     @Test
-    void editsForWhichThereIsNoPlaceAtAllAreCounted() throws Exception {
+    void countsEditsThatCouldNotBeStoredAnywhere() throws Exception {
         System.setProperty("java.io.tmpdir", Files.writeString(root.resolve("file"), "").toString());
         Files.createDirectories(folder.root().resolve("edits-not-written.jsonl.part/held"));
         Files.move(folder.database(), root.resolve("elsewhere"));
@@ -174,7 +174,7 @@ class DurableEditsTest {
     }
 
     @Test
-    void closingWaitsForWhatIsWrittenAlsoWhereItsThreadIsInterrupted() throws Exception {
+    void closingWaitsForWritesDespiteAnInterrupt() throws Exception {
         AtomicReference<Optional<Problem>> outcome = new AtomicReference<>();
         AtomicReference<Boolean> interrupted = new AtomicReference<>();
         Entry one = recorded("one");
@@ -192,12 +192,12 @@ class DurableEditsTest {
     }
 
     @Test
-    void aReserveIsThereFromTheBeginning() {
+    void theReserveExistsFromTheStart() {
         assertThat(folder.reserve()).exists();
     }
 
     @Test
-    void aSessionThatBeganAtACheckpointWritesTheLinesSinceThen() throws Exception {
+    void aSessionStartedFromACheckpointWritesOnlyLaterLines() throws Exception {
         write(recorded("one"), recorded("two"));
         History later = new History(history.checkpoint(), mock(EarlierLines.class));
         DurableEdits continued = new DurableEdits(folder, database, later, checkpoints, () -> sound, telling);
@@ -220,7 +220,7 @@ class DurableEditsTest {
     }
 
     @Test
-    void aCopyIsDeletedAsSoonAsItsEditsAreWritten() throws Exception {
+    void deletesTheEmergencyCopyOnceItsEditsAreWritten() throws Exception {
         Path copy = leftCopy(entry(1, new Edit.WritePrivately(Examples.ADA, "one")),
                 entry(2, new Edit.WritePrivately(Examples.ADA, "two")));
         edits.recoverLastCopy();
@@ -231,7 +231,7 @@ class DurableEditsTest {
     }
 
     @Test
-    void aCopyOfWhatWasWrittenAfterAllIsDeleted() throws Exception {
+    void deletesAnEmergencyCopyOfEditsWrittenAfterAll() throws Exception {
         Entry one = recorded("one");
         write(one);
         Path copy = leftCopy(one);
@@ -240,7 +240,7 @@ class DurableEditsTest {
     }
 
     @Test
-    void ofACopyThatFitsInPartTheRestIsKept() throws Exception {
+    void keepsTheRestOfAPartlyApplicableCopy() throws Exception {
         Path copy = leftCopy(entry(1, new Edit.WritePrivately(Examples.ADA, "one")),
                 entry(2, new Edit.RemoveMark(Examples.ADA, "never made")));
         edits.recoverLastCopy();
@@ -251,7 +251,7 @@ class DurableEditsTest {
     }
 
     @Test
-    void aCopyThatDoesNotFitAtAllIsPutAside() throws Exception {
+    void setsAsideACopyThatDoesNotApply() throws Exception {
         Path copy = leftCopy(entry(1, new Edit.RemoveMark(Examples.ADA, "never made")));
         edits.recoverLastCopy();
         assertThat(copy).doesNotExist();

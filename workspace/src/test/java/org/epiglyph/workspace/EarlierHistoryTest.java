@@ -120,7 +120,7 @@ class EarlierHistoryTest {
 
     /** A batch opened from a real checkpoint reads its earlier lines in the same way. */
     @Test
-    void isWhatAWorkspaceReads() throws Exception {
+    void equalsWhatAWorkspaceReads() throws Exception {
         try (CheckpointFile file = CheckpointFile.create(folder);
                 Database database = Database.open(folder.database())) {
             HistoryReading.Found whole = HistoryReading.read(database, folder);
@@ -155,7 +155,7 @@ class EarlierHistoryTest {
     }
 
     @Test
-    void doesNotTrustNumbersOfSomebodyElsesLines() throws Exception {
+    void doesNotTrustLineNumbersOfAnotherStudent() throws Exception {
         writeNumbers("K-2", 1);
         assertThat(earlier.of(new StudentKey("K-2"))).isEmpty();
     }

@@ -30,7 +30,7 @@ class FaceJsonTest {
     }
 
     @Test
-    void eachKindIsReadBack() throws Exception {
+    void readsEachKindBack() throws Exception {
         isWritten(Sign.TICK, "\"TICK\"");
         isWritten(new Face.Text("well argued", 2.5), "{\"words\":\"well argued\",\"aspect\":2.5}");
         isWritten(new Face.Score(new BigDecimal("1.50"), 0.75), "{\"score\":\"1.50\",\"aspect\":0.75}");
@@ -39,7 +39,7 @@ class FaceJsonTest {
     }
 
     @Test
-    void aFaceOfAnotherVersionIsRefusedAndNotTakenForOneThatThereIs() throws Exception {
+    void refusesAFaceOfAnotherVersion() throws Exception {
         String json = BatchJson.write(edit(new Face.Text("ok", 2)));
         assertThatThrownBy(() -> BatchJson.read(json.replace("\"words\"", "\"smell\""), Edit.class))
                 .isInstanceOf(JsonProcessingException.class);

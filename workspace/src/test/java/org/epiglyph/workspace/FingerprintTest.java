@@ -60,7 +60,7 @@ class FingerprintTest {
     }
 
     @Test
-    void whateverTheStudentIsHandedMakesItAnother() {
+    void changesWithEverythingTheStudentReceives() {
         Map<String, Edit> edits = new LinkedHashMap<>();
         edits.put("a score", new Edit.SetScore(Examples.ADA, "c1", Optional.of(new BigDecimal("70001"))));
         edits.put("no score", new Edit.SetScore(Examples.ADA, "c1", Optional.empty()));
@@ -84,7 +84,7 @@ class FingerprintTest {
     }
 
     @Test
-    void whatTheStudentDoesNotSeeLeavesIt() {
+    void ignoresWhatTheStudentDoesNotSee() {
         for (Edit edit : List.of(new Edit.WritePrivately(Examples.ADA, "hm"), new Edit.Seal(Examples.ADA),
                 new Edit.SeePage(Examples.ADA, new PageRef("d1", 1)),
                 new Edit.PlaceMark(Examples.ADA, privately(Examples.stroke("p"))),
@@ -96,7 +96,7 @@ class FingerprintTest {
 
     /** Another language, or better wording, does not change anybody's work. */
     @Test
-    void theProgramsOwnWordsPlayNoPart() {
+    void ignoresTheProgramsOwnWording() {
         Submission submission = batch.submission(Examples.ADA);
         String decides = BatchJson.write(Fingerprint.parts(batch, Examples.ADA, List.of()));
         assertThat(decides).contains("Mind the units.", "A careful plan.");
@@ -111,7 +111,7 @@ class FingerprintTest {
 
     /** Receipts of earlier versions have a digest that included the wording of their time, calculated here by hand. */
     @Test
-    void receiptsOfEarlierVersionsStand() {
+    void matchesReceiptsOfEarlierVersions() {
         Submission submission = batch.submission(Examples.ADA);
         List<Object> handed = List.of(Examples.ADA, submission.documents().stream().map(Document::sha256).toList(),
                 submission.marksForStudent(), new BigDecimal("7E+4"), Feedback.text(batch, submission));
@@ -137,7 +137,7 @@ class FingerprintTest {
 
     /** The sum is the same, but the student sees a different calculation. */
     @Test
-    void anotherWayToTheSameResultIsAnotherWork() {
+    void changesWithADifferentDerivationOfTheSameResult() {
         MarkScheme two = new MarkScheme(List.of(
                 new Criterion("c1", "Method", "", BigDecimal.valueOf(90_000), BigDecimal.ONE),
                 new Criterion("c2", "Units", "", BigDecimal.valueOf(10_000), BigDecimal.ONE)));
@@ -151,7 +151,7 @@ class FingerprintTest {
 
     /** The student reads it in the derivation. */
     @Test
-    void anotherNameOfTheChosenLevelIsAnotherWork() {
+    void changesWithTheNameOfTheChosenLevel() {
         assertThat(of(withLevel("Sound"))).isEqualTo(of(withLevel("Sound"))).isNotEqualTo(of(withLevel("Good")));
     }
 
@@ -165,7 +165,7 @@ class FingerprintTest {
     }
 
     @Test
-    void whatIsHeardAndWhatIsEnclosedIsToldApartByItsBytes() {
+    void distinguishesRecordingsAndEnclosuresByContent() {
         List<String> all = new ArrayList<>(List.of(of(batch)));
         for (Edit edit : List.of(enclosed(OTHER), enclosed("c".repeat(64)), spoken(OTHER, 9_000), spoken(OTHER, 8_000),
                 spoken("c".repeat(64), 9_000))) {
@@ -175,7 +175,7 @@ class FingerprintTest {
     }
 
     @Test
-    void receiptsOfEarlierVersionsStandForWhatWasHeardAndEnclosedToo() {
+    void matchesEarlierReceiptsWithRecordingsAndEnclosures() {
         Batch with = batch.apply(enclosed(OTHER)).apply(spoken(OTHER, 8_000));
         Submission submission = with.submission(Examples.ADA);
         List<Object> handed = List.of(Examples.ADA, submission.documents().stream().map(Document::sha256).toList(),
@@ -189,7 +189,7 @@ class FingerprintTest {
     }
 
     @Test
-    void aCopyIsAnotherWithOtherMarksOrInAnotherManner() {
+    void aCopyDependsOnItsMarksAndItsForm() {
         Document document = batch.submission(Examples.ADA).documents().getFirst();
         Mark mark = Examples.stroke("m1");
         String plain = Fingerprint.ofCopy(document, List.of(mark), List.of());

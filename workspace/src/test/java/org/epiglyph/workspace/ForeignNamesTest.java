@@ -38,7 +38,7 @@ class ForeignNamesTest {
     }
 
     @Test
-    void everyPlaceOfADocumentIsWithinTheBatch() {
+    void everyPathOfADocumentStaysInTheBatch() {
         BatchFolder there = new BatchFolder(batch);
         for (String name : LEADING_OUT) {
             List<Path> places = new ArrayList<>();
@@ -62,7 +62,7 @@ class ForeignNamesTest {
     }
 
     @Test
-    void whatAnIntentNamesIsNotDeletedElsewhere() throws Exception {
+    void deletesNothingOutsideOnBehalfOfAnIntent() throws Exception {
         BatchFolder there = new BatchFolder(batch);
         for (String name : LEADING_OUT) {
             Files.createDirectories(there.staging());
@@ -78,7 +78,7 @@ class ForeignNamesTest {
     }
 
     @Test
-    void originalsAreStoredAndTakenAwayWithinTheirFolder() throws Exception {
+    void storesAndRemovesOriginalsOnlyInTheirFolder() throws Exception {
         Originals originals = new Originals(new BatchFolder(batch));
         for (String name : LEADING_OUT) {
             Originals.Stored stored = originals.store(name, "work.pdf", new ByteArrayInputStream(new byte[]{1}));
@@ -90,7 +90,7 @@ class ForeignNamesTest {
     }
 
     @Test
-    void aDocumentThatClaimsToLieElsewhereIsMissing() throws Exception {
+    void aDocumentClaimingAPlaceElsewhereIsMissing() throws Exception {
         Path secret = Files.writeString(folder.resolve("secret.pdf"), "%PDF-1.7 a letter of the marker's");
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
             workspace.edit(new Edit.Enclose(Examples.ADA,
@@ -104,7 +104,7 @@ class ForeignNamesTest {
     }
 
     @Test
-    void picturesComeFromTheirFolderAlone() throws Exception {
+    void readsPicturesOnlyFromTheirFolder() throws Exception {
         Path from = Files.createDirectories(folder.resolve("from/pictures"));
         Files.writeString(folder.resolve("from/secret.png"), "x");
         Files.writeString(from.resolve("a.png"), "a");

@@ -72,7 +72,7 @@ class HistoryWriterTest {
     }
 
     @Test
-    void noErrorEndsTheWriterAndNothingIsLostWhenItPasses() throws Exception {
+    void noErrorEndsTheWriterOrLosesEdits() throws Exception {
         sink.failure = new OutOfMemoryError("for a moment");
         writer.add(List.of(entry(1)));
         writer.add(List.of(entry(2), entry(3)));
@@ -87,7 +87,7 @@ class HistoryWriterTest {
     }
 
     @Test
-    void aFaultThatStaysStopsFurtherEditsAndGivesBackWhatWaits() throws Exception {
+    void aPersistentFaultStopsFurtherEditsAndReturnsPendingOnes() throws Exception {
         sink.failure = new StackOverflowError();
         writer.add(List.of(entry(1)));
         awaitRefusals(3);
@@ -97,7 +97,7 @@ class HistoryWriterTest {
     }
 
     @Test
-    void aDiskThatTakesNothingIsWaitedForWithoutStoppingTheDesk() throws Exception {
+    void waitsForAFullDiskWithoutStoppingTheDesk() throws Exception {
         sink.failure = new SQLException("full");
         writer.add(List.of(entry(1)));
         awaitRefusals(4);
@@ -108,7 +108,7 @@ class HistoryWriterTest {
     }
 
     @Test
-    void newsIsToldInItsOrderAndAnAnswerComesAfterWhatItAnswers() {
+    void reportsInOrderWithAnswersAfterTheirQuestions() {
         Notifier one = new Notifier(Runnable::run);
         List<String> heard = new ArrayList<>();
         one.add(new WorkspaceObserver() {
@@ -133,7 +133,7 @@ class HistoryWriterTest {
     }
 
     @Test
-    void whatIsAddedIsWrittenBeforeAFlushReturns() throws Exception {
+    void flushReturnsAfterEarlierEditsAreWritten() throws Exception {
         writer.flush();
         for (long number = 1; number <= 50; number++) {
             writer.add(List.of(entry(number)));
@@ -147,7 +147,7 @@ class HistoryWriterTest {
     }
 
     @Test
-    void aFlushOfWhatCannotBeWrittenSaysSoAndLeavesItWaiting() throws Exception {
+    void flushReportsWhatCannotBeWrittenAndKeepsItPending() throws Exception {
         sink.failure = new SQLException("full");
         writer.add(List.of(entry(1)));
         assertThatThrownBy(writer::flush).isInstanceOf(Problem.class)
@@ -159,7 +159,7 @@ class HistoryWriterTest {
     }
 
     @Test
-    void aFlushThatIsInterruptedSaysSo() throws Exception {
+    void flushReportsAnInterrupt() throws Exception {
         sink.pause.acquire();
         writer.add(List.of(entry(1)));
         Thread.currentThread().interrupt();
@@ -171,7 +171,7 @@ class HistoryWriterTest {
     }
 
     @Test
-    void whereTooMuchWaitsNoMoreIsTaken() throws Exception {
+    void refusesMoreEditsOnceTooManyArePending() throws Exception {
         sink.pause.acquire();
         for (long number = 1; number < 20_000; number++) {
             writer.add(List.of(entry(number)));
@@ -186,7 +186,7 @@ class HistoryWriterTest {
     }
 
     @Test
-    void aFlushThatIsWaitingHearsOfTheRefusal() throws Exception {
+    void aWaitingFlushLearnsOfARefusal() throws Exception {
         sink.pause.acquire();
         sink.failure = new SQLException("full");
         writer.add(List.of(entry(1)));
@@ -205,7 +205,7 @@ class HistoryWriterTest {
     }
 
     @Test
-    void aFlushTriesAgainAtOnceInsteadOfRepeatingAnEarlierRefusal() throws Exception {
+    void flushRetriesInsteadOfRepeatingAnEarlierRefusal() throws Exception {
         sink.failure = new SQLException("full");
         writer.add(List.of(entry(1)));
         awaitRefusals(1);
@@ -216,7 +216,7 @@ class HistoryWriterTest {
     }
 
     @Test
-    void aFlushAfterTheEndSaysThatSomethingIsNotWritten() throws Exception {
+    void flushAfterClosingReportsUnwrittenEdits() throws Exception {
         sink.failure = new SQLException("full");
         writer.add(List.of(entry(1)));
         assertThat(writer.end()).hasSize(1);
@@ -224,7 +224,7 @@ class HistoryWriterTest {
     }
 
     @Test
-    void furtherEditsDoNotHurryTheNextTry() throws Exception {
+    void moreEditsDoNotHastenTheNextRetry() throws Exception {
         sink.failure = new SQLException("full");
         long from = System.nanoTime();
         writer.add(List.of(entry(1)));

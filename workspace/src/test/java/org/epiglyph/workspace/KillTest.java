@@ -114,7 +114,7 @@ class KillTest {
     }
 
     @Test
-    void everythingShownAsKeptSurvives() throws Exception {
+    void everythingShownAsSavedSurvives() throws Exception {
         Path batch = Examples.batch(folder);
         Random random = new Random(11);
         long last = 0;

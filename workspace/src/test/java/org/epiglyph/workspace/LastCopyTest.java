@@ -63,7 +63,7 @@ class LastCopyTest {
     }
 
     @Test
-    void roomIsKeptForACopyAndGivenUpForIt() throws Exception {
+    void reservesSpaceForACopyAndReleasesItWhenNeeded() throws Exception {
         copy.reserve();
         Path reserve = new BatchFolder(batch).reserve();
         assertThat(reserve).hasSize(1 << 20);
@@ -76,7 +76,7 @@ class LastCopyTest {
     }
 
     @Test
-    void whatFollowsIsReadAndNothingThatDoesNotFit() throws Exception {
+    void readsConsecutiveEditsOnly() throws Exception {
         assertThat(copy.after(3)).isEmpty();
         copy.write(EDITS);
         assertThat(copy.after(3)).isEqualTo(EDITS);
@@ -91,7 +91,7 @@ class LastCopyTest {
     }
 
     @Test
-    void whatArrivedAfterAllIsRemovedAndWhatDoesNotFitIsKept() throws Exception {
+    void removesEditsThatArrivedAndKeepsTheRest() throws Exception {
         copy.deleteIfWritten(_ -> true); // there is none
         copy.write(EDITS);
         copy.deleteIfWritten(EDITS.stream().map(StoredLine::of).toList()::contains);
@@ -107,7 +107,7 @@ class LastCopyTest {
     }
 
     @Test
-    void whereTheBatchTakesNothingTheCopyLiesElsewhereForItsOwnerAlone() throws Exception {
+    void copiesElsewhereForTheOwnerAloneIfTheBatchIsReadOnly() throws Exception {
         closeBatch();
         Path elsewhere = copy.write(EDITS);
         assertThat(elsewhere).startsWith(temporary);
@@ -122,7 +122,7 @@ class LastCopyTest {
     }
 
     @Test
-    void whereNothingCanBeWrittenThatIsAFailure() throws Exception {
+    void failsIfNothingCanBeWritten() throws Exception {
         closeBatch();
         System.setProperty("java.io.tmpdir", Files.writeString(folder.resolve("file"), "x").toString());
         assertThatThrownBy(() -> copy.write(EDITS)).isInstanceOf(IOException.class);
@@ -130,7 +130,7 @@ class LastCopyTest {
     }
 
     @Test
-    void whatSomebodyElseLaidThereIsNeitherReadNorWrittenInto() throws Exception {
+    void neitherReadsNorOverwritesSomebodyElsesFile() throws Exception {
         closeBatch();
         Path elsewhere = copy.write(EDITS);
         Path real = folder.resolve("real");
@@ -155,7 +155,7 @@ class LastCopyTest {
     }
 
     @Test
-    void whatLiesBesideTheBatchIsGoneOnWithElsewhere() throws Exception {
+    void continuesACopyInAnotherPlace() throws Exception {
         copy.write(EDITS.subList(0, 2));
         Path kept = Files.move(beside(), batch.resolve("kept"));
         closeBatch();
@@ -170,7 +170,7 @@ class LastCopyTest {
 
     /** A file system may compress a file of zeros, which would then reserve no space. */
     @Test
-    void theReserveIsSuchAsNothingMakesSmaller() throws Exception {
+    void theReserveCannotBeCompressed() throws Exception {
         copy.reserve();
         Deflater deflater = new Deflater(Deflater.BEST_COMPRESSION);
         deflater.setInput(Files.readAllBytes(new BatchFolder(batch).reserve()));
@@ -185,14 +185,14 @@ class LastCopyTest {
     }
 
     @Test
-    void aCopyThatCannotBeFinishedLeavesNothingHalf() throws Exception {
+    void anUnfinishedCopyLeavesNothing() throws Exception {
         Files.createDirectories(beside().resolve("held"));
         assertThat(copy.write(EDITS)).startsWith(temporary);
         assertThat(batch.resolve("edits-not-written.jsonl.part")).doesNotExist();
     }
 
     @Test
-    void aCopyOfChangesThatDoesNotFitIsKeptAndStopsNothing() throws Exception {
+    void keepsAnInapplicableCopyAndContinues() throws Exception {
         Path made = Examples.batch(Files.createDirectory(folder.resolve("made")));
         Entry fits = new Entry(1, Instant.EPOCH, Entry.Kind.DONE,
                 new Edit.WriteOnTheWhole(Examples.ADA, "Fits."));

@@ -25,7 +25,7 @@ class ManyReadersTest {
     private Path folder;
 
     @Test
-    void openingAndClosingAtTheSameTimeAlwaysEnds() throws Exception {
+    void concurrentOpeningAndClosingAlwaysEnds() throws Exception {
         List<Path> batches = new ArrayList<>();
         for (int i = 0; i < 3; i++) {
             batches.add(Examples.batch(Files.createDirectories(folder.resolve("of " + i))));

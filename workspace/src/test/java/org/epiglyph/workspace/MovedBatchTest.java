@@ -98,7 +98,7 @@ class MovedBatchTest {
     }
 
     @Test
-    void whatIsDoneWhileTheFolderIsElsewhereIsSavedWhenItIsBack() throws Exception {
+    void savesEditsMadeWhileTheFolderWasAway() throws Exception {
         try (Workspace workspace = open()) {
             workspace.edit(score(1));
             awaitKept(1);
@@ -116,7 +116,7 @@ class MovedBatchTest {
     }
 
     @Test
-    void whatIsDoneAfterTheFolderIsDeletedIsCopiedAndTakenInWhereItComesBack() throws Exception {
+    void copiesEditsAfterTheFolderIsDeletedAndAppliesThemOnItsReturn() throws Exception {
         Workspace workspace = open();
         workspace.edit(score(1));
         awaitKept(1);
@@ -133,7 +133,7 @@ class MovedBatchTest {
     }
 
     @Test
-    void aCopyPutInThePlaceOfTheFolderIsGoneOnWith() throws Exception {
+    void continuesWithACopyInTheFoldersPlace() throws Exception {
         try (Workspace workspace = open()) {
             workspace.edit(score(1));
             awaitKept(1);
@@ -147,7 +147,7 @@ class MovedBatchTest {
     }
 
     @Test
-    void anotherHistoryInThePlaceOfTheFolderTakesNothingAndLosesNothing() throws Exception {
+    void neitherChangesNorLosesAnotherHistoryInItsPlace() throws Exception {
         copy(away);
         try (Workspace other = Workspace.open(away, Clock.systemUTC())) {
             for (int i = 10; i < 15; i++) {
@@ -169,7 +169,7 @@ class MovedBatchTest {
     }
 
     @Test
-    void aLogThatSomebodyDeletedIsMadeAnewWithAllThatWasInIt() throws Exception {
+    void recreatesADeletedLogWithItsContent() throws Exception {
         try (Workspace workspace = open()) {
             workspace.edit(score(1));
             awaitKept(1);

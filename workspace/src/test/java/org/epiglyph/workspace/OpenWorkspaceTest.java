@@ -59,7 +59,7 @@ class OpenWorkspaceTest {
     }
 
     @Test
-    void observersHearEachEditWithItsStateUntilTheyAreForgotten() throws Exception {
+    void notifiesObserversOfEachEditUntilTheyUnsubscribe() throws Exception {
         Hearing hearing = new Hearing();
         try (Workspace workspace = open()) {
             workspace.observe(hearing);
@@ -75,7 +75,7 @@ class OpenWorkspaceTest {
     }
 
     @Test
-    void waitingUntilAllIsWrittenMeansOnTheDisk() throws Exception {
+    void flushWaitsForTheDisk() throws Exception {
         int many = 300;
         try (Workspace workspace = open()) {
             for (int i = 0; i < many; i++) {
@@ -92,7 +92,7 @@ class OpenWorkspaceTest {
     }
 
     @Test
-    void whatAProgramThatWasKilledHadBegunIsSweptWhereTheNextBatchIsMade() throws Exception {
+    void removesLeftoversOfAKilledProgram() throws Exception {
         Path begun = Files.createDirectory(root.resolveSibling(".epiglyph-999999999-collecting-1"));
         Path other = Files.createDirectory(root.resolveSibling(".epiglyph-" + ProcessHandle.current().pid() + "-x"));
         try (NewBatch batch = NewBatch.at(root.resolveSibling("next"))) {
@@ -103,7 +103,7 @@ class OpenWorkspaceTest {
     }
 
     @Test
-    void ofSeveralEditsAllAreMadeOrNone() throws Exception {
+    void appliesSeveralEditsAllOrNone() throws Exception {
         Hearing hearing = new Hearing();
         try (Workspace workspace = open()) {
             workspace.observe(hearing);
@@ -118,7 +118,7 @@ class OpenWorkspaceTest {
     }
 
     @Test
-    void saysWhatCanBeUndoneAndDoneAgain() throws Exception {
+    void describesUndoAndRedo() throws Exception {
         try (Workspace workspace = open()) {
             assertThat(workspace.canUndo(ADA)).isFalse();
             assertThat(workspace.canRedo(ADA)).isFalse();
@@ -135,7 +135,7 @@ class OpenWorkspaceTest {
     }
 
     @Test
-    void givesTheLinesOfAStudentTheNewestOfAKindAndTheBatchAsItWasCollected() throws Exception {
+    void readsAStudentsLinesTheNewestOfAKindAndTheCollectedBatch() throws Exception {
         try (Workspace workspace = open()) {
             workspace.edit(GOOD);
             workspace.edit(POINTS);
@@ -153,7 +153,7 @@ class OpenWorkspaceTest {
     }
 
     @Test
-    void closingWaitsForWorkThatHoldsIt() throws Exception {
+    void closingWaitsForWorkInProgress() throws Exception {
         Workspace workspace = open();
         Workspace.Hold one = workspace.hold();
         Workspace.Hold other = workspace.hold();
@@ -185,7 +185,7 @@ class OpenWorkspaceTest {
     }
 
     @Test
-    void closingThatIsInterruptedSaysThatWorkGoesOnAndStaysOpen() throws Exception {
+    void anInterruptedCloseStaysOpenAndSaysWhy() throws Exception {
         Workspace workspace = open();
         Workspace.Hold hold = workspace.hold();
         Thread.currentThread().interrupt();
@@ -200,7 +200,7 @@ class OpenWorkspaceTest {
     }
 
     @Test
-    void leavesASummaryForTheShelfWhenItIsClosed() throws Exception {
+    void closingWritesASummaryForTheShelf() throws Exception {
         BatchFolder folder = new BatchFolder(root);
         try (Workspace workspace = open()) {
             workspace.edit(GOOD);

@@ -33,7 +33,7 @@ class OriginalsTest {
 
     /** FIPS 180-4: the digest of "abc", appendix example. */
     @Test
-    void aFileIsStoredByteForByteWithItsDigestAndReadOnly() throws IOException {
+    void storesAFileReadOnlyWithItsDigest() throws IOException {
         Originals.Stored stored = originals.store("d1", "wörk.txt", new ByteArrayInputStream("abc".getBytes()));
         assertThat(stored.sha256()).isEqualTo("ba7816bf8f01cfea414140de5dae2223b00361a396177a9cb410ff61f20015ad");
         assertThat(stored.bytes()).isEqualTo(3);
@@ -43,7 +43,7 @@ class OriginalsTest {
     }
 
     @Test
-    void aBatchThatIsNotThereDoesNotComeBackEmpty() {
+    void doesNotRecreateAMissingBatch() {
         Path gone = root.resolve("gone");
         BatchFolder batch = new BatchFolder(gone);
         assertThatThrownBy(() -> new Originals(batch).store("d1", "work.txt", new ByteArrayInputStream(new byte[9])))
@@ -55,7 +55,7 @@ class OriginalsTest {
     }
 
     @Test
-    void twoFilesOfOneNameDoNotMeet() throws IOException {
+    void separatesFilesOfTheSameName() throws IOException {
         Path one = originals.store("d1", "work.pdf", new ByteArrayInputStream(new byte[]{1})).path();
         Path two = originals.store("d2", "work.pdf", new ByteArrayInputStream(new byte[]{2})).path();
         assertThat(Files.readAllBytes(one)).containsExactly(1);
@@ -63,7 +63,7 @@ class OriginalsTest {
     }
 
     @Test
-    void whatCouldNotBeWrittenToItsEndIsTakenAwayAgain() {
+    void removesAPartiallyWrittenFile() {
         InputStream failing = new InputStream() {
             private int left = 100_000;
 
@@ -81,7 +81,7 @@ class OriginalsTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"K-1.pdf", "Ünal wörk (2).docx", "佐藤.pdf", ".hidden", "a.b.c", "name without ending"})
-    void anHonestNameIsKept(String name) {
+    void keepsAnOrdinaryName(String name) {
         assertThat(BatchFolder.nameOnDisk(name)).isEqualTo(name);
     }
 
@@ -90,18 +90,18 @@ class OriginalsTest {
     @ValueSource(strings = {"", ".", "..", "a/b.pdf", "a\\b.pdf", "a:b.pdf", "what?.pdf", "NUL", "com1.pdf",
             "ends with dot.", "ends with blank ",
             "bell\u0007.pdf", "turn\u202Efdp.pdf", "zero\u200Bwidth.pdf"})
-    void aNameThatADiskMightRefuseIsExchanged(String name) {
+    void replacesANameThatADiskMightRefuse(String name) {
         assertThat(BatchFolder.nameOnDisk(name)).matches("document(\\.pdf)?");
     }
 
     @Test
-    void aVeryLongNameIsExchangedHoweverItsLettersAreCounted() {
+    void replacesAVeryLongNameInEitherNormalForm() {
         assertThat(BatchFolder.nameOnDisk("x".repeat(300) + ".pdf")).isEqualTo("document.pdf");
         assertThat(BatchFolder.nameOnDisk("佐".repeat(80) + ".pdf")).isEqualTo("document.pdf");
     }
 
     @Test
-    void aNameIsKeptUpToTwoHundredLettersAndItsEndingUpToEight() {
+    void limitsNamesTo200LettersAndExtensionsTo8() {
         String longest = "x".repeat(196) + ".pdf";
         assertThat(BatchFolder.nameOnDisk(longest)).isEqualTo(longest);
         assertThat(BatchFolder.nameOnDisk("x" + longest)).isEqualTo("document.pdf");
@@ -115,7 +115,7 @@ class OriginalsTest {
     }
 
     @Test
-    void anyByteOfAnOriginalThatChangedIsSeen() throws IOException {
+    void detectsAnyChangedByte() throws IOException {
         BatchFolder folder = new BatchFolder(root);
         byte[] bytes = new byte[200_000];
         Originals.Stored stored = originals.store("d1", "work.pdf", new ByteArrayInputStream(bytes));
@@ -131,7 +131,7 @@ class OriginalsTest {
     }
 
     @Test
-    void thePagesOfADocumentAreTheOriginalOrWhatWasMadeOfIt() throws IOException {
+    void returnsTheOriginalOrItsRenditionAsPages() throws IOException {
         BatchFolder folder = new BatchFolder(root);
         Originals.Stored stored = originals.store("d1", "work.pdf", new ByteArrayInputStream(new byte[]{1}));
         assertThat(folder.pages(document("d1", stored, new Pages.Awaited()))).isEqualTo(stored.path());
@@ -141,7 +141,7 @@ class OriginalsTest {
     }
 
     @Test
-    void whatChangedOrIsGoneIsNamedAsTheStudentsWorkIsCalled() throws Exception {
+    void namesChangedAndMissingFilesByTheStudentsFileName() throws Exception {
         Path batch = Examples.batch(root);
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
             Submission submission = workspace.batch().submission(Examples.ADA);
@@ -158,7 +158,7 @@ class OriginalsTest {
     }
 
     @Test
-    void anEmptyFileIsStoredToo() throws Exception {
+    void storesAnEmptyFile() throws Exception {
         Originals.Stored stored = originals.store("d1", "empty.txt", new ByteArrayInputStream(new byte[0]));
         assertThat(stored.bytes()).isZero();
         assertThat(stored.path()).isEmptyFile();

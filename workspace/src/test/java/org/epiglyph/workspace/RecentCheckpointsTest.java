@@ -60,14 +60,14 @@ class RecentCheckpointsTest {
     }
 
     @Test
-    void readsAFileThatWasWrittenSince() throws Exception {
+    void readsAFileThatChanged() throws Exception {
         RecentCheckpoints.remember(folder, written);
         Files.setLastModifiedTime(folder.checkpoint(), FileTime.from(Instant.EPOCH));
         assertThat(RecentCheckpoints.read(folder).orElseThrow().chain()).isEmpty();
     }
 
     @Test
-    void findsAnotherLengthAtTheSameTime() throws Exception {
+    void detectsADifferentLengthAtTheSameTime() throws Exception {
         RecentCheckpoints.remember(folder, written);
         FileTime time = Files.getLastModifiedTime(folder.checkpoint());
         Files.write(folder.checkpoint(), new byte[100]);
@@ -76,7 +76,7 @@ class RecentCheckpointsTest {
     }
 
     @Test
-    void hasNoneWhoseFileIsGone() throws Exception {
+    void forgetsAMissingFile() throws Exception {
         RecentCheckpoints.remember(folder, written);
         Files.delete(folder.checkpoint());
         assertThat(RecentCheckpoints.read(folder)).isEmpty();
@@ -85,7 +85,7 @@ class RecentCheckpointsTest {
     }
 
     @Test
-    void remembersTheLastFew() throws Exception {
+    void remembersOnlyTheLastFew() throws Exception {
         RecentCheckpoints.remember(folder, written);
         for (int i = 0; i < 3; i++) {
             RecentCheckpoints.remember(written("other " + i), written);

@@ -44,7 +44,7 @@ class SafetyCopyTest {
     }
 
     @Test
-    void everythingComesBackAndTheScratchIsEmpty() throws Exception {
+    void restoresEverythingAndLeavesNoTemporaryFiles() throws Exception {
         copy();
         Path shelf = folder.resolve("shelf");
         Path back = SafetyCopy.restore(file, shelf);
@@ -65,7 +65,7 @@ class SafetyCopyTest {
     }
 
     @Test
-    void aBatchThatIsOpenOrDamagedIsNotCopied() throws Exception {
+    void refusesAnOpenOrDamagedBatch() throws Exception {
         try (Workspace _ = Workspace.open(batch, Clock.systemUTC())) {
             assertThatThrownBy(this::copy).isInstanceOf(Problem.class);
         }
@@ -79,7 +79,7 @@ class SafetyCopyTest {
     }
 
     @Test
-    void anOriginalThatChangedIsSaidAndTheOldCopyWasReplacedByNothingUnseen() throws Exception {
+    void reportsAChangedOriginalAndKeepsTheOldCopy() throws Exception {
         Path original = batch.resolve("originals/d1/K-1 work.pdf");
         assertThat(original.toFile().setWritable(true)).isTrue();
         Files.writeString(original, "something else");
@@ -87,7 +87,7 @@ class SafetyCopyTest {
     }
 
     @Test
-    void aHostileArchiveLeavesNothingBehindAndNothingElsewhere() throws Exception {
+    void aHostileArchiveLeavesNothingAnywhere() throws Exception {
         Path shelf = folder.resolve("shelf");
         for (String name : List.of("../outside.txt", "a/../../outside.txt", "/outside.txt")) {
             zip(Map.of("batch.sqlite", "x", "batch.last", "y", name, "z"));
@@ -116,7 +116,7 @@ class SafetyCopyTest {
     }
 
     @Test
-    void aBatchFromElsewhereIsBroughtAndTheOneThereStays() throws Exception {
+    void importsABatchBesideAnExistingOne() throws Exception {
         Path shelf = folder.resolve("shelf");
         Path here = SafetyCopy.copyFrom(batch, shelf);
         assertThat(Glance.at(here).batch().submission(Examples.ADA).privately()).isEqualTo("ask about page 2");
@@ -131,7 +131,7 @@ class SafetyCopyTest {
     }
 
     @Test
-    void whatABrokenOffAttemptLeftIsNotTakenForThisBatch() throws Exception {
+    void ignoresLeftoversOfAnAbortedAttempt() throws Exception {
         copy();
         Path shelf = folder.resolve("shelf");
         Path left = Files.createDirectories(shelf.resolve(".Workbook.part/originals"));
@@ -146,7 +146,7 @@ class SafetyCopyTest {
     }
 
     @Test
-    void whatIsNoArchiveAndWhatCannotBeReadIsSaidAndLeavesNothing() throws Exception {
+    void refusesInvalidAndUnreadableArchives() throws Exception {
         Path shelf = folder.resolve("shelf");
         Files.writeString(file, "no archive");
         assertThat(SafetyCopy.isOne(file)).isFalse();

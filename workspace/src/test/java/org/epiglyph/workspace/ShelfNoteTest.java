@@ -21,7 +21,7 @@ class ShelfNoteTest {
     private Path batch;
 
     @Test
-    void itIsReadBackAsItWasKept() throws Exception {
+    void readsBackWhatItStored() throws Exception {
         assertThat(ShelfNote.of(batch)).isEqualTo(ShelfNote.NONE);
         NOTE.keep(batch);
         assertThat(ShelfNote.of(batch)).isEqualTo(NOTE);
@@ -31,7 +31,7 @@ class ShelfNoteTest {
     }
 
     @Test
-    void oneThatCannotBeReadIsNone() throws Exception {
+    void anUnreadableOneIsEmpty() throws Exception {
         for (String text : List.of("", "null", "[", "{\"promised\":\"tomorrow\"}")) {
             Files.writeString(new BatchFolder(batch).shelfNote(), text);
             assertThat(ShelfNote.of(batch)).as(text).isEqualTo(ShelfNote.NONE);
@@ -42,7 +42,7 @@ class ShelfNoteTest {
     }
 
     @Test
-    void whereItCannotBeKeptThatIsSaid() {
+    void reportsWhenItCannotBeStored() {
         assertThatThrownBy(() -> NOTE.keep(batch.resolve("gone"))).isInstanceOf(Problem.class)
                 .hasMessageContaining("gone");
     }

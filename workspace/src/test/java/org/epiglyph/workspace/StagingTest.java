@@ -80,7 +80,7 @@ class StagingTest {
     }
 
     @Test
-    void comesWithItsEdits() throws Exception {
+    void becomesVisibleWithItsEdits() throws Exception {
         try (Workspace workspace = open()) {
             List<Entry> lines = workspace.editAll(EDITS, staged());
             assertThat(lines).extracting(Entry::number).containsExactly(1L, 2L);
@@ -92,7 +92,7 @@ class StagingTest {
     }
 
     @Test
-    void isMovedOnlyWhenTheAnnouncedEditsAreOnTheDisk() throws Exception {
+    void movesFilesOnlyAfterTheEditsAreOnDisk() throws Exception {
         Staging staging = mock(Staging.class);
         doAnswer(_ -> {
             assertThat(Glance.at(root).batch().submission(Examples.ADA).onTheWhole()).isEqualTo("Good.");
@@ -110,7 +110,7 @@ class StagingTest {
     }
 
     @Test
-    void goesWithEditsThatAreRefused() throws Exception {
+    void isDiscardedWithRefusedEdits() throws Exception {
         try (Workspace workspace = open()) {
             Staging staged = staged();
             assertThatThrownBy(() -> workspace.editAll(REFUSED, staged)).isInstanceOf(EditRefused.class);
@@ -119,7 +119,7 @@ class StagingTest {
     }
 
     @Test
-    void isTakenBackBeforeAnyEdit() throws Exception {
+    void canBeWithdrawnBeforeAnyEdit() throws Exception {
         try (Workspace workspace = open()) {
             staged().discard();
             nothingIsThere(workspace);
@@ -127,7 +127,7 @@ class StagingTest {
     }
 
     @Test
-    void isFinishedAfterACrashWhereTheEditsAreThere() throws Exception {
+    void isCompletedAfterACrashIfTheEditsExist() throws Exception {
         try (Workspace workspace = open()) {
             staged().intend(workspace.editAll(EDITS));
             assertThat(sheet).hasContent("before");
@@ -138,7 +138,7 @@ class StagingTest {
     }
 
     @Test
-    void whatCannotBePutIsPutAtTheNextOpening() throws Exception {
+    void movesRemainingFilesAtTheNextOpening() throws Exception {
         Files.delete(sheet);
         Path inTheWay = Files.createDirectory(sheet).resolve("something");
         Files.createFile(inTheWay);
@@ -157,7 +157,7 @@ class StagingTest {
     }
 
     @Test
-    void isTakenBackAfterACrashWhereTheEditsAreNotThere() throws Exception {
+    void isWithdrawnAfterACrashWithoutTheEdits() throws Exception {
         List<Entry> lines;
         try (Workspace workspace = open()) {
             lines = workspace.editAll(EDITS);
@@ -175,7 +175,7 @@ class StagingTest {
     }
 
     @Test
-    void isTakenBackWhereAnotherEditHasTheNumber() throws Exception {
+    void isWithdrawnIfAnotherEditHasTheNumber() throws Exception {
         try (Workspace workspace = open()) {
             Entry line = workspace.edit(EDITS.getFirst());
             staged().intend(List.of(new Entry(line.number(), line.at(), line.kind(), EDITS.getLast())));
@@ -187,7 +187,7 @@ class StagingTest {
     }
 
     @Test
-    void comesByItselfWhereNoEditIsNeeded() throws Exception {
+    void completesByItselfIfNoEditIsNeeded() throws Exception {
         staged().intend(List.of());
         try (Workspace _ = open()) {
             assertThat(sheet).hasContent("after");
@@ -197,7 +197,7 @@ class StagingTest {
     }
 
     @Test
-    void isForgottenWhereACrashCameBeforeTheIntent() throws Exception {
+    void isForgottenIfTheCrashPrecededTheIntent() throws Exception {
         staged();
         try (Workspace _ = open()) {
             assertThat(sheet).hasContent("before");
@@ -206,7 +206,7 @@ class StagingTest {
     }
 
     @Test
-    void staysWhereItCannotBeRead() throws Exception {
+    void staysIfItCannotBeRead() throws Exception {
         staged().intend(List.of());
         Files.writeString(folder.staging().resolve("intent.json"), "{");
         try (Workspace workspace = open()) {
@@ -217,7 +217,7 @@ class StagingTest {
     }
 
     @Test
-    void beginsWithNothingOfAnEarlierOne() throws Exception {
+    void startsEmpty() throws Exception {
         try (Workspace workspace = open()) {
             staged();
             workspace.editAll(EDITS, Staging.begin(folder));
@@ -227,7 +227,7 @@ class StagingTest {
     }
 
     @Test
-    void takesFilesDirectlyInTheBatchAlone() throws Exception {
+    void acceptsOnlyFilesDirectlyInTheBatch() throws Exception {
         Staging staging = Staging.begin(folder);
         assertThatThrownBy(() -> staging.place(folder.originals().resolve("x")))
                 .isInstanceOf(IllegalArgumentException.class);

@@ -67,7 +67,7 @@ class SummaryFiguresTest {
     }
 
     @Test
-    void everybodyIsCountedWhereTheyAre() {
+    void countsEveryStudentInTheirStage() {
         Batch batch = batch();
         Summary summary = Summary.of(batch, List.of());
         int current = batch.submission(KEYS.get(6)).pages().size();
@@ -83,7 +83,7 @@ class SummaryFiguresTest {
     }
 
     @Test
-    void whatCountsAfterAllIsCountedAsNewer() {
+    void countsAnEarlierHandInChosenAsNewer() {
         Batch batch = batch();
         StudentKey student = KEYS.get(6);
         Batch first = batch.apply(new Edit.LetCount(student, Optional.of(1)));
@@ -95,7 +95,7 @@ class SummaryFiguresTest {
     }
 
     @Test
-    void theTimeThatIsLeftFollowsFromTheOwnPace() {
+    void estimatesRemainingTimeFromTheMarkersPace() {
         Summary summary = Summary.of(batch(), List.of());
         assertThat(summary.timeLeft()).isEmpty();
         assertThat(summary.withPace(Optional.of(Duration.ofMinutes(10))).timeLeft()).hasValue(Duration.ofMinutes(30));

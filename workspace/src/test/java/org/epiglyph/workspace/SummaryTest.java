@@ -57,7 +57,7 @@ class SummaryTest {
     }
 
     @Test
-    void closingLeavesTheFiguresAndTheHistoryIsNotReadForThem() throws Exception {
+    void readsTheFiguresWithoutTheHistory() throws Exception {
         Path batch = sealed();
         assertThat(read(batch)).isEqualTo(computed(batch)).satisfies(s -> assertThat(s.sealed()).isEqualTo(1));
         forge(batch);
@@ -65,7 +65,7 @@ class SummaryTest {
     }
 
     @Test
-    void openingAndClosingAnUnchangedBatchWritesNoneAnew() throws Exception {
+    void rewritesNothingForAnUnchangedBatch() throws Exception {
         Path batch = sealed();
         forge(batch);
         Workspace.open(batch, Clock.systemUTC()).close();
@@ -73,7 +73,7 @@ class SummaryTest {
     }
 
     @Test
-    void aBatchWithoutFiguresGetsThemAtTheFirstLook() throws Exception {
+    void computesMissingFiguresOnFirstUse() throws Exception {
         Path batch = sealed();
         Files.delete(batch.resolve("batch.summary"));
         assertThat(read(batch)).isEqualTo(computed(batch));
@@ -82,7 +82,7 @@ class SummaryTest {
     }
 
     @Test
-    void figuresOfAnEarlierStateAreNotShown() throws Exception {
+    void ignoresFiguresOfAnEarlierState() throws Exception {
         Path batch = sealed();
         forge(batch);
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
@@ -97,7 +97,7 @@ class SummaryTest {
     }
 
     @Test
-    void figuresDoNotHideThatAWriteAheadLogWasNotCopied() throws Exception {
+    void detectsAMissingWriteAheadLogDespiteTheFigures() throws Exception {
         Path batch = sealed();
         Path copy = folder.resolve("copy");
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
@@ -116,7 +116,7 @@ class SummaryTest {
     }
 
     @Test
-    void theStackIsSeenFromTheSideAndWhatIsLeftIsTold() throws Exception {
+    void showsTheStackAndTheRemainingWork() throws Exception {
         Path batch = Examples.batch(folder);
         assertThat(read(batch)).satisfies(s -> {
             assertThat(s.left()).isEqualTo(1);
@@ -133,7 +133,7 @@ class SummaryTest {
     }
 
     @Test
-    void damagedFiguresAndDamagedDatabasesAreSeen() throws Exception {
+    void detectsDamagedFiguresAndDatabases() throws Exception {
         Path batch = sealed();
         for (String text : List.of("", "{", "null", "{\"stamp\":null,\"summary\":null}", "[1]", "{\"summary\":3}",
                 Files.readString(batch.resolve("batch.summary")).replaceFirst("\"edge\":\"..", "\"edge\":\"zz"))) {
@@ -148,7 +148,7 @@ class SummaryTest {
     }
 
     @Test
-    void whereSomethingWaitsInTheLogTheFiguresDoNotCount() throws Exception {
+    void ignoresTheFiguresWhileTheLogHasPendingEdits() throws Exception {
         Path batch = sealed();
         forge(batch);
         Path log = batch.resolve("batch.sqlite-wal");
@@ -165,7 +165,7 @@ class SummaryTest {
     }
 
     @Test
-    void thePaceStaysWhereASessionSaysNothingAboutIt() throws Exception {
+    void keepsThePaceIfASessionGivesNone() throws Exception {
         Path batch = Examples.batch(folder);
         write(batch, "a note");
         Path file = batch.resolve("batch.summary");
@@ -180,7 +180,7 @@ class SummaryTest {
     }
 
     @Test
-    void figuresOfTheFirstVersionSaidNothingOfDamageAndWereOfSoundBatchesAlone() throws Exception {
+    void trustsFirstVersionFiguresForSoundBatchesOnly() throws Exception {
         Path batch = sealed();
         forge(batch);
         Path file = batch.resolve("batch.summary");

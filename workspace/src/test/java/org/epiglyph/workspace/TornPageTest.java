@@ -35,7 +35,7 @@ class TornPageTest {
      * Nothing tells how many lines there were: those missing in between are counted, those after the last cannot be.
      */
     @Test
-    void whereTheEndIsTornTooWhatIsMissingBetweenIsCounted() throws Exception {
+    void countsMissingLinesBeforeATornEnd() throws Exception {
         Path batch = Examples.marked(folder, EDITS);
         tear(batch, "\"m30\"");
         tear(batch, "\"m" + (EDITS - 1) + "\"");
@@ -50,7 +50,7 @@ class TornPageTest {
 
     @ParameterizedTest
     @ValueSource(booleans = {true, false})
-    void behindATornPageWhatCanBeReadIsBroughtOver(boolean numberKnown) throws Exception {
+    void recoversReadableLinesBehindATornPage(boolean numberKnown) throws Exception {
         Path batch = Examples.marked(folder, EDITS);
         tear(batch, "\"m30\"");
         if (!numberKnown) {

@@ -38,7 +38,7 @@ class TwoProcessesTest {
     }
 
     @Test
-    void askingForABatchThatOneHasDoesNotGiveItAway() throws Exception {
+    void queryingALockedBatchDoesNotReleaseIt() throws Exception {
         Path batch = Examples.batch(folder);
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
             assertThat(openElsewhere(batch)).isEqualTo(Opening.REFUSED);

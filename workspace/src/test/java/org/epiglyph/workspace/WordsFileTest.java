@@ -30,7 +30,7 @@ class WordsFileTest {
     }
 
     @Test
-    void whatIsWrittenIsReadBackForTheSameBytesAlone() throws Exception {
+    void readsBackWordsForTheSameContentOnly() throws Exception {
         BatchFolder batch = new BatchFolder(folder);
         assertThat(WordsFile.read(batch, DOCUMENT)).isEmpty();
         WordsFile.write(batch, DOCUMENT, pages());
@@ -43,7 +43,7 @@ class WordsFileTest {
     }
 
     @Test
-    void aFileThatWasTamperedWithIsAsIfItWereNotThere() throws Exception {
+    void ignoresAFileThatWasTamperedWith() throws Exception {
         BatchFolder batch = new BatchFolder(folder);
         WordsFile.write(batch, DOCUMENT, pages());
         byte[] whole = Files.readAllBytes(batch.words(DOCUMENT));
@@ -62,7 +62,7 @@ class WordsFileTest {
     }
 
     @Test
-    void whatWasRecognisedLiesBesideWhatWasRead() throws Exception {
+    void storesRecognisedWordsSeparately() throws Exception {
         BatchFolder batch = new BatchFolder(folder);
         List<PageText> one = List.of(PageText.NONE);
         WordsFile.write(batch, DOCUMENT, one);
@@ -73,7 +73,7 @@ class WordsFileTest {
     }
 
     @Test
-    void aWordOfAnyLengthIsWrittenAndAVeryLongOneIsCut() throws Exception {
+    void writesWordsOfAnyLengthAndTruncatesVeryLongOnes() throws Exception {
         BatchFolder batch = new BatchFolder(folder);
         PageText text = new PageText(List.of(new PageWord("\u4f60".repeat(90_000), new PageBox(0, 0, 9, 9), 0)));
         WordsFile.write(batch, DOCUMENT, List.of(text));

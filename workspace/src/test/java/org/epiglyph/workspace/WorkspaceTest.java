@@ -41,7 +41,7 @@ class WorkspaceTest {
     private Path folder;
 
     @Test
-    void everyKindOfEditIsThereAfterOpeningAgainAndCanStillBeUndone() throws Exception {
+    void everyKindOfEditSurvivesReopeningWithUndo() throws Exception {
         Path batch = Examples.batch(folder);
         Submission before;
         var head = Examples.stroke("h").head();
@@ -84,7 +84,7 @@ class WorkspaceTest {
     }
 
     @Test
-    void anEditIsSaidToBeKeptOnlyWhenAnotherReaderFindsIt() throws Exception {
+    void reportsAnEditAsSavedOnlyOnceReadersSeeIt() throws Exception {
         Path batch = Examples.batch(folder);
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
             CountDownLatch kept = new CountDownLatch(1);
@@ -101,7 +101,7 @@ class WorkspaceTest {
     }
 
     @Test
-    void whatCannotBeWrittenIsSaidAndTriedAgain() throws Exception {
+    void reportsAndRetriesAFailedWrite() throws Exception {
         Path batch = Examples.batch(folder);
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC());
                 Connection other = DriverManager.getConnection("jdbc:sqlite:" + batch.resolve("batch.sqlite"));
@@ -137,7 +137,7 @@ class WorkspaceTest {
     }
 
     @Test
-    void aSecondCopyOfTheProgramIsRefusedAndToldWhoHasIt() throws Exception {
+    void refusesASecondInstanceAndSaysWhichHasTheBatch() throws Exception {
         Path batch = Examples.batch(folder);
         try (Workspace first = Workspace.open(batch, Clock.systemUTC())) {
             assertThat(first.batch().submissions()).hasSize(1);
@@ -149,7 +149,7 @@ class WorkspaceTest {
     }
 
     @Test
-    void aBatchOfANewerVersionIsLeftAlone() throws Exception {
+    void doesNotTouchABatchOfANewerVersion() throws Exception {
         Path batch = Examples.batch(folder);
         try (Connection c = DriverManager.getConnection("jdbc:sqlite:" + batch.resolve("batch.sqlite"));
                 Statement statement = c.createStatement()) {
@@ -160,7 +160,7 @@ class WorkspaceTest {
     }
 
     @Test
-    void aChangedOriginalIsNoticed() throws Exception {
+    void detectsAChangedOriginal() throws Exception {
         Path batch = Examples.batch(folder);
         Path original = batch.resolve("originals/d1/K-1 work.pdf");
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
@@ -172,7 +172,7 @@ class WorkspaceTest {
     }
 
     @Test
-    void aBatchGivenUpHalfWayLeavesNothing() throws Exception {
+    void anAbandonedBatchLeavesNothing() throws Exception {
         try (NewBatch batch = NewBatch.at(folder.resolve("half"))) {
             batch.store("d1", "a.pdf", new ByteArrayInputStream(new byte[10]));
         }
@@ -182,7 +182,7 @@ class WorkspaceTest {
     }
 
     @Test
-    void theFingerprintFollowsWhatIsHandedBackAndNothingElse() throws Exception {
+    void theFingerprintCoversExactlyWhatIsHandedBack() throws Exception {
         Path batch = Examples.batch(folder);
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
             String empty = Fingerprint.of(workspace.batch(), Examples.ADA, List.of());

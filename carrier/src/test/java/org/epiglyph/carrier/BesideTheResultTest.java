@@ -95,7 +95,7 @@ class BesideTheResultTest {
     }
 
     @Test
-    void aServiceWithoutAnswersIsAskedForNone() throws Exception {
+    void doesNotAskAServiceThatHasNoAnswers() throws Exception {
         when(client.abilities()).thenReturn(Set.of());
         assertThat(new AnswerExchange(workspace, client, TASK).run(Progress.NONE))
                 .isEqualTo(AnswerExchange.Came.NOTHING);
@@ -104,7 +104,7 @@ class BesideTheResultTest {
     }
 
     @Test
-    void whatComesIsCountedOnceAndStrangersStayOut() throws Exception {
+    void countsEachAnswerOnceAndIgnoresUnknownStudents() throws Exception {
         StudentAnswer[] there = {answer(FREYA, "a1", "Why?", ""), answer(BAO, "a2", "Thanks", ""),
                 answer(STRANGER, "a3", "Me too", "")};
         assertThat(exchange(there)).isEqualTo(new AnswerExchange.Came(2, 0, List.of()));
@@ -118,7 +118,7 @@ class BesideTheResultTest {
     }
 
     @Test
-    void aReplyGoesOnceAndWaitsWhereTheServiceFails() throws Exception {
+    void sendsAReplyOnceAndKeepsItWhileTheServiceFails() throws Exception {
         StudentAnswer[] there = {answer(FREYA, "a1", "Why?", ""), answer(BAO, "a2", "Thanks", "")};
         exchange(there);
         workspace.edit(new Edit.Reply(FREYA, "a1", "Because."));
@@ -138,7 +138,7 @@ class BesideTheResultTest {
     }
 
     @Test
-    void whatSomebodyElseRepliedIsNotReplaced() throws Exception {
+    void doesNotReplaceSomebodyElsesReply() throws Exception {
         exchange(answer(FREYA, "a1", "Why?", ""));
         workspace.edit(new Edit.Reply(FREYA, "a1", "Because."));
         assertThat(exchange(answer(FREYA, "a1", "Why?", "Ask in class.")))
@@ -159,7 +159,7 @@ class BesideTheResultTest {
     }
 
     @Test
-    void oneWhomTheServiceRefusesDoesNotKeepTheOthersFromTheirTime() throws Exception {
+    void aRefusedExtensionDoesNotStopTheOthers() throws Exception {
         when(client.allowed(any(), any())).thenReturn(new Allowance(false, Optional.empty(), 2));
         doThrow(new Problem(Message.literal("It knows no such student."))).when(client)
                 .allow(eq(TASK), eq(FREYA), any());
@@ -179,7 +179,7 @@ class BesideTheResultTest {
     }
 
     @Test
-    void excusingLeavesWhatWasExcusedAndTakingItBackLeavesScores() throws Exception {
+    void excusingKeepsEarlierExcusesAndWithdrawingKeepsScores() throws Exception {
         when(client.allowed(any(), any())).thenReturn(Allowance.NONE);
         workspace.edit(new Edit.SetStanding(FREYA, "c1", Optional.of(Standing.EXCUSED)));
         assertThat(Allowing.edit(workspace.batch(), List.of(FREYA), excused(true)).orElseThrow())

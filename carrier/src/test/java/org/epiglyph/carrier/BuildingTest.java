@@ -76,7 +76,7 @@ class BuildingTest extends HandedBackFixture {
     }
 
     @Test
-    void nothingIsBuiltOfABatchThatIsElsewhere() throws Exception {
+    void buildsNothingForABatchThatWasMovedAway() throws Exception {
         Path away = batch.resolveSibling("elsewhere");
         Files.move(batch, away);
         assertThatThrownBy(() -> proof(Profile.USUAL)).isInstanceOf(Problem.class)
@@ -87,7 +87,7 @@ class BuildingTest extends HandedBackFixture {
     }
 
     @Test
-    void documentsThatDifferInTheirEndingsAloneComeBackUnderTwoNamesEachWithItsOwnMarks() throws Exception {
+    void documentsThatDifferOnlyInTheirExtensionsGetTwoNamesAndKeepTheirOwnMarks() throws Exception {
         add("d2", "K-1_WORK.docx");
         workspace.edit(new Edit.PlaceMark(ADA,
                 new Note(new Head("n9", new PageRef("d2", 0), Ink.MADDER, 0, Remark.of("In the second.")),
@@ -103,7 +103,7 @@ class BuildingTest extends HandedBackFixture {
     }
 
     @Test
-    void oneOfAnotherNameKeepsItsOwnAndOneOfTheSameGetsANumber() throws Exception {
+    void aDuplicateNameGetsANumber() throws Exception {
         add("d2", "plan.docx");
         assertThat(names(proof(Profile.USUAL))).containsExactly("K-1_work_marked.pdf", "plan_marked.pdf");
         assertThat(names(proof(Profile.USUAL.withNames(Set.of())))).containsExactly("K-1_work.pdf", "plan.pdf");
@@ -112,7 +112,7 @@ class BuildingTest extends HandedBackFixture {
     }
 
     @Test
-    void aDocumentThatCannotBeBuiltLeavesTheOthersAndIsNamed() throws Exception {
+    void aDocumentThatFailsIsNamedAndDoesNotStopTheOthers() throws Exception {
         add("d2", "plan.docx");
         Files.writeString(workspace.folder().rendition("d2"), "no more");
         Proof proof = proof(new Profile(MarkedPdf.Form.ANNOTATIONS, Profile.Sheet.PDF));
@@ -129,7 +129,7 @@ class BuildingTest extends HandedBackFixture {
     }
 
     @Test
-    void theProofHasTheScoreAsItGoesOut() throws Exception {
+    void theProofShowsTheScoreAsItIsSent() throws Exception {
         workspace.edit(new Edit.SetScore(ADA, "c1", Optional.of(new BigDecimal("6"))));
         Proof proof = proof(Profile.USUAL);
         assertThat(proof.score()).isEqualByComparingTo("6");
@@ -141,7 +141,7 @@ class BuildingTest extends HandedBackFixture {
 
     /** A grade is handed back only once everything is scored: in the proof, in file names and in the sheet. */
     @Test
-    void aGradeGoesOutWithAWholeResultAlone() throws Exception {
+    void aGradeIsSentOnlyWithACompleteResult() throws Exception {
         MarkScheme graded = new MarkScheme(List.of(new Criterion("c1", "Method", "", BigDecimal.TEN, BigDecimal.ONE),
                 new Criterion("c2", "Units", "", BigDecimal.TEN, BigDecimal.ONE)))
                 .withRules(Rules.USUAL.withGrades(Optional.of(GradeScale.READY.getFirst())));

@@ -26,7 +26,7 @@ import org.junit.jupiter.params.provider.EnumSource;
 class BundleCheckTest extends HandedBackFixture {
     @ParameterizedTest
     @EnumSource(Profile.Sheet.class)
-    void aBundleIsReadBackAsItWasWrittenHoweverLongAgo(Profile.Sheet sheet) throws Exception {
+    void readsABundleBackAtAnyLaterTime(Profile.Sheet sheet) throws Exception {
         Profile profile = new Profile(MarkedPdf.Form.PRINTED_MARGIN, sheet);
         handedBack(profile);
         Path out = folder.resolve("out " + profile.form() + profile.sheet());
@@ -38,7 +38,7 @@ class BundleCheckTest extends HandedBackFixture {
     }
 
     @Test
-    void whatChangedIsRenamedOrMissingInABundleIsSaid() throws Exception {
+    void reportsChangedRenamedAndMissingFiles() throws Exception {
         Map<String, byte[]> files = handedBack(new Profile(MarkedPdf.Form.ANNOTATIONS, Profile.Sheet.TEXT));
         Path loose = Files.createDirectories(folder.resolve("loose"));
         Files.write(loose.resolve("other name.pdf"), files.get("K-1_work_marked.pdf"));
@@ -68,7 +68,7 @@ class BundleCheckTest extends HandedBackFixture {
     }
 
     @Test
-    void theNewestSheetIsHeldAgainstTheBatchRowByRow() throws Exception {
+    void comparesTheNewestSheetRowByRow() throws Exception {
         Map<String, byte[]> files = handedBack(Profile.USUAL);
         Path loose = Files.createDirectories(folder.resolve("loose"));
         Files.write(loose.resolve("K-1_work_marked.pdf"), files.get("K-1_work_marked.pdf"));
@@ -86,7 +86,7 @@ class BundleCheckTest extends HandedBackFixture {
     }
 
     @Test
-    void foldersOfAZipAreNoFilesAndProgressSaysWhoseTurnItIs() throws Exception {
+    void ignoresFoldersInAZipAndReportsWhichStudentIsChecked() throws Exception {
         Map<String, byte[]> files = handedBack(Profile.USUAL);
         Path zip = folder.resolve("bundle.zip");
         try (ZipOutputStream out = new ZipOutputStream(Files.newOutputStream(zip))) {
@@ -105,7 +105,7 @@ class BundleCheckTest extends HandedBackFixture {
     }
 
     @Test
-    void whatIsNoPdfThereAndWhatCannotBeBuiltNowAreSaid() throws Exception {
+    void reportsBrokenPdfsAndDocumentsThatCannotBeBuilt() throws Exception {
         Map<String, byte[]> files = handedBack(Profile.USUAL.withXfdf(true));
         Path loose = Files.createDirectories(folder.resolve("loose"));
         Files.writeString(loose.resolve("K-1_work_marked.pdf"), "no more");
@@ -129,7 +129,7 @@ class BundleCheckTest extends HandedBackFixture {
     }
 
     @Test
-    void ofSeveralHandBacksInAFolderTheNewestIsHeldAgainstTheBatch() throws Exception {
+    void comparesTheNewestHandBackInAFolder() throws Exception {
         Profile profile = Profile.USUAL.withLayout(Profile.Layout.BOTH);
         Path out = folder.resolve("several");
         try (Workspace workspace = Workspace.open(batch, CLOCK)) {
@@ -152,7 +152,7 @@ class BundleCheckTest extends HandedBackFixture {
     }
 
     @Test
-    void anArchiveBesideAStudentsWorkIsNoBundle() throws Exception {
+    void anArchiveAmongAStudentsFilesIsNoBundle() throws Exception {
         Path model = folder.resolve("model answer.zip");
         try (ZipOutputStream out = new ZipOutputStream(Files.newOutputStream(model))) {
             out.putNextEntry(new ZipEntry("answer.txt"));
@@ -175,7 +175,7 @@ class BundleCheckTest extends HandedBackFixture {
     }
 
     @Test
-    void anArchiveThatUnpacksToMoreThanABundleMayHoldIsLeftAlone() throws Exception {
+    void refusesAnArchiveThatUnpacksToTooMuch() throws Exception {
         Map<String, byte[]> files = handedBack(Profile.USUAL);
         byte[] marked = files.get("K-1_work_marked.pdf");
         Path zip = folder.resolve("bundle.zip");
@@ -195,7 +195,7 @@ class BundleCheckTest extends HandedBackFixture {
     }
 
     @Test
-    void aSheetThatWasReceivedIsReadAsItWasReceived() throws Exception {
+    void readsAReceivedSheetInItsOwnFormat() throws Exception {
         try (Workspace workspace = Workspace.open(batch, CLOCK)) {
             Files.writeString(workspace.folder().gradeSheet("csv"), "key;Points\nK-1;\nK-2;\n");
         }

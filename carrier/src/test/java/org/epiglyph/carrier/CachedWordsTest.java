@@ -45,7 +45,7 @@ class CachedWordsTest extends HandedBackFixture {
     }
 
     @Test
-    void wordsAreKeptAndReadFromThePagesOnlyOnce() throws Exception {
+    void readsWordsFromThePagesOnlyOnce() throws Exception {
         List<PageText> first = words.of(document);
         assertThat(all(first)).contains("The range is 3.9 m.");
         Path pages = here.pages(document);
@@ -57,14 +57,14 @@ class CachedWordsTest extends HandedBackFixture {
     }
 
     @Test
-    void whatWasKeptOfAnotherNumberOfPagesIsReadAgain() throws Exception {
+    void rereadsWordsWhenTheNumberOfPagesDiffers() throws Exception {
         WordsFile.write(here, document, List.of(PageText.NONE, PageText.NONE));
         assertThat(words.of(document)).hasSize(1);
         assertThat(all(words.of(document))).contains("The range is 3.9 m.");
     }
 
     @Test
-    void pagesWithoutWordsHaveThoseThatWereRecognised() throws Exception {
+    void usesRecognisedWordsForPagesWithoutText() throws Exception {
         Document scan = new Document("s1", "scan.pdf", document.sha256(), document.bytes(), new Pages.Ready(3, ""), "");
         PageText seen = new PageText(List.of(new PageWord("tide", new PageBox(10, 10, 30, 10), 0)));
         PageText own = new PageText(List.of(new PageWord("typed", new PageBox(10, 10, 30, 10), 0)));
@@ -88,7 +88,7 @@ class CachedWordsTest extends HandedBackFixture {
     }
 
     @Test
-    void aWorkOfAnotherBatchIsComparedAndCanBeLaidBeside() throws Exception {
+    void comparesWorkOfAnotherBatchAndShowsItAlongside() throws Exception {
         Path other = other();
         Batch current = Glance.at(batch).batch();
         ClassPassages passages = new ClassPassages(words, new ClassPassages.Reach(false, false, Set.of(other)));

@@ -20,7 +20,7 @@ class ChoicesTest {
     private static final Choices USUAL = new Choices("Marker", false);
 
     @Test
-    void aDecisionAboutARecordHoldsForThatStateOfItAlone() {
+    void aDecisionAppliesOnlyToTheStateOfTheRecordItWasMadeFor() {
         Choices decided = USUAL.resolving(Map.of(ADA, new Resolution(Resolution.Way.OURS, "v1")));
         assertThat(decided.resolution(ADA, "v1")).hasValue(Resolution.Way.OURS);
         assertThat(decided.resolution(ADA, "v2")).as("it has changed once more").isEmpty();
@@ -31,7 +31,7 @@ class ChoicesTest {
     }
 
     @Test
-    void whatIsAcceptedAndWhyStaysWithTheRest() {
+    void keepsWhatWasAcceptedAndWhy() {
         Choices accepting = new Choices("Marker", true, Map.of(ADA, Set.of(Outcome.Doubt.CERTIFIED)));
         assertThat(accepting.accepts(ADA, Outcome.Doubt.CERTIFIED)).isTrue();
         assertThat(accepting.accepts(ADA, Outcome.Doubt.ORIGINAL_CHANGED)).isFalse();
@@ -44,7 +44,7 @@ class ChoicesTest {
     }
 
     @Test
-    void aHandBackIsWholeWhereNothingStayedBehind() {
+    void aHandBackIsCompleteWhenNothingIsLeftBehind() {
         Outcome done = new Outcome.Done(ADA, new Receipt("r", Instant.EPOCH, "00", "v1"), List.of());
         Outcome there = new Outcome.AlreadyThere(ADA, new Receipt("r", Instant.EPOCH, "00", "v1"));
         Outcome failed = new Outcome.Failed(BAO, Message.literal("It is not sealed."));

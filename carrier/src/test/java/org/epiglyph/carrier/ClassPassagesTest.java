@@ -78,7 +78,7 @@ class ClassPassagesTest {
     }
 
     @Test
-    void whatIsInCommonBeyondTheTaskIsFoundAndDrawnOnItsPage() throws Problem {
+    void findsSharedPassagesBeyondTheTaskAndHighlightsThem() throws Problem {
         Batch batch = batch();
         ClassPassages passages = new ClassPassages(words, OWN);
         assertThat(passages.wordCount(ADA)).isEmpty();
@@ -102,7 +102,7 @@ class ClassPassagesTest {
     }
 
     @Test
-    void onlyWhatBecameOtherIsReadAgainAndStoppingIsGoneOnFrom() throws Problem {
+    void rereadsOnlyWhatChangedAndResumesAfterCancelling() throws Problem {
         Batch batch = batch();
         ClassPassages passages = new ClassPassages(words, OWN);
         passages.read(batch, looked -> looked < 2);
@@ -119,7 +119,7 @@ class ClassPassagesTest {
     }
 
     @Test
-    void whatIsSetAsideIsNobodysOwnAndADocumentLaidBesideIsComparedToo() throws Problem {
+    void ignoresSetAsideTextAndComparesEnclosedDocuments() throws Problem {
         Batch batch = batch();
         Document model = document("m", 1);
         when(words.of(model)).thenReturn(List.of(page("A model answer: " + COPIED)));
@@ -140,7 +140,7 @@ class ClassPassagesTest {
     }
 
     @Test
-    void aDocumentThatCannotBeReadHasNoWordsAndStopsNobody() throws Problem {
+    void anUnreadableDocumentHasNoWordsAndStopsNothing() throws Problem {
         Batch batch = batch();
         when(words.of(document("a", 2))).thenThrow(new Problem("It cannot be opened."));
         ClassPassages passages = new ClassPassages(words, OWN);
@@ -160,7 +160,7 @@ class ClassPassagesTest {
     }
 
     @Test
-    void whoHandedNothingInIsNotSearchedAndSourceCodeIsComparedByItsTokens() throws Problem {
+    void skipsStudentsWithoutWorkAndComparesSourceCodeByTokens() throws Problem {
         StudentKey none = new StudentKey("K-4");
         Document one = new Document("e", "tide.py", "e".repeat(64), 9, new Pages.Ready(1, ""), "");
         Document two = new Document("f", "other.py", "f".repeat(64), 9, new Pages.Ready(1, ""), "");

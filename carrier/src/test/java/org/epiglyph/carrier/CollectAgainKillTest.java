@@ -62,7 +62,7 @@ class CollectAgainKillTest {
     }
 
     @Test
-    void theRegisterAndTheHistoryKnowTheSameFiles() throws Exception {
+    void registerAndHistoryAgreeOnTheFiles() throws Exception {
         Path source = Files.createDirectories(folder.resolve("source"));
         for (Student student : CLASS) {
             Files.writeString(source.resolve(student.key() + "_work.txt"), "first of " + student.key());

@@ -45,7 +45,7 @@ class CollectAgainTest extends CollectFixture {
     }
 
     @Test
-    void collectedAgainWhatIsNewOrChangedBecomesTheNextHandInAndMarksStay() throws Exception {
+    void newOrChangedFilesBecomeTheNextHandInAndMarksStay() throws Exception {
         Path first = zip("class.zip", files("K-1_a.txt", "one", "K-1_b.txt", "same", "K-2.txt", "two",
                 "Fischer, Lena.txt", "whose", "scan.txt", "?"));
         Path batch;
@@ -95,7 +95,7 @@ class CollectAgainTest extends CollectFixture {
     }
 
     @Test
-    void aSheetIsAddedLaterAndTheOneBeforeStaysBesideIt() throws Exception {
+    void addsASheetLaterAndKeepsThePreviousOne() throws Exception {
         Path batch;
         try (CollectPlan plan = plan(zip("a.zip", files("K-1.txt", "one")), sheet(), Optional.empty())) {
             batch = make(plan);
@@ -125,7 +125,7 @@ class CollectAgainTest extends CollectFixture {
     }
 
     @Test
-    void whoeverJoinsAClassOfCoveredNamesIsCoveredToo() throws Exception {
+    void coversTheNameOfAStudentWhoJoinsACoveredClass() throws Exception {
         Path batch;
         try (CollectPlan plan = plan(zip("a.zip", files("K-1.txt", "one")), sheet(), Optional.empty())) {
             batch = make(plan);
@@ -147,7 +147,7 @@ class CollectAgainTest extends CollectFixture {
     }
 
     @Test
-    void aFailedOrCancelledAddingLeavesTheBatchAsItWas() throws Exception {
+    void aFailedOrCancelledAdditionLeavesTheBatchUnchanged() throws Exception {
         Path batch;
         try (CollectPlan plan = plan(zip("a.zip", files("K-1.txt", "one")), sheet(), Optional.empty())) {
             batch = make(plan);
@@ -167,7 +167,7 @@ class CollectAgainTest extends CollectFixture {
     }
 
     @Test
-    void aDiskThatTakesNothingLeavesNothingHalfMade() throws Exception {
+    void aFullDiskLeavesNothingHalfDone() throws Exception {
         Path shelf = Files.createDirectories(folder.resolve("shelf"));
         Path notAFolder = Files.writeString(shelf.resolve("file"), "x");
         try (CollectPlan plan = plan(zip("a.zip", files("K-1.txt", "one")), sheet(), Optional.empty())) {
@@ -190,7 +190,7 @@ class CollectAgainTest extends CollectFixture {
     }
 
     @Test
-    void aDocumentChangedOutsideGoesBackUnderTheReceivedName() throws Exception {
+    void returnsAnExternallyChangedDocumentUnderItsReceivedName() throws Exception {
         Path batch;
         try (CollectPlan plan = plan(zip("a.zip", files("K-1_plan.docx", "\u0000\u0001 of a kind unknown")), sheet(),
                 Optional.empty())) {
@@ -213,7 +213,7 @@ class CollectAgainTest extends CollectFixture {
     }
 
     @Test
-    void whoHandedInBeforeIsNotMissedAndNamesStayCoveredAsTheyAre() throws Exception {
+    void doesNotReportEarlierStudentsAsMissingAndKeepsNamesCovered() throws Exception {
         Path batch;
         try (CollectPlan plan = plan(zip("a.zip", files("K-1.txt", "one")), sheet(), Optional.empty())) {
             assertThat(plan.withoutFiles()).extracting(s -> s.key().value()).containsExactly("K-2", "K-3", "K-4");

@@ -84,7 +84,7 @@ class CollectFromRecordTest extends CollectFixture {
     }
 
     @Test
-    void handInsBearTheNumberTheTimeAndTheWordsOfTheRecord() throws Exception {
+    void takesNumberTimeAndMessageFromTheRecord() throws Exception {
         try (CollectPlan plan = plan(Optional.empty())) {
             assertThat(plan.rosterOrigin()).isEqualTo(CollectPlan.RosterOrigin.RECORD);
             assertThat(plan.count()).isEqualTo(new CollectPlan.Count(3, 3, 0, 0, 0, 0, 0));
@@ -107,7 +107,7 @@ class CollectFromRecordTest extends CollectFixture {
     }
 
     @Test
-    void fromAServiceWithoutFilesComeClassAndSheet() throws Exception {
+    void takesClassAndSheetFromAServiceWithoutFiles() throws Exception {
         when(client.abilities()).thenReturn(Set.of(Ability.GRADE_SHEET));
         when(client.submissions(TASK)).thenReturn(List.of());
         when(client.gradeSheet(TASK)).thenReturn(SHEET.getBytes(StandardCharsets.UTF_8));
@@ -126,7 +126,7 @@ class CollectFromRecordTest extends CollectFixture {
     }
 
     @Test
-    void whatStudentsAnsweredComesWithTheNextCollectOrAnotherTime() throws Exception {
+    void collectsAnswersLaterIfTheyFailAtFirst() throws Exception {
         Path batch = batch();
         Answer why = new Answer("a1", Optional.empty(), "Why?", MONDAY, "", false);
         when(client.answers(TASK)).thenReturn(List.of(new StudentAnswer(ADA, why)));
@@ -145,7 +145,7 @@ class CollectFromRecordTest extends CollectFixture {
     }
 
     @Test
-    void aFurtherHandInKeepsItsNumberAndOneOfAnUsedNumberGetsTheNext() throws Exception {
+    void aLaterHandInKeepsItsNumberUnlessItIsTaken() throws Exception {
         Path batch = batch();
         when(client.submissions(TASK)).thenReturn(List.of(
                 new HandedIn(ADA, 1, MONDAY, "the first, again", List.of("one.txt")),
@@ -172,7 +172,7 @@ class CollectFromRecordTest extends CollectFixture {
     }
 
     @Test
-    void aDownloadThatFailsLeavesNoTemporaryFiles() throws Exception {
+    void aFailedDownloadLeavesNoTemporaryFiles() throws Exception {
         List<Path> made = new ArrayList<>();
         doAnswer(call -> {
             made.add(call.getArgument(1, Path.class));
@@ -193,7 +193,7 @@ class CollectFromRecordTest extends CollectFixture {
     }
 
     @Test
-    void aPlanOfOneBatchIsNotCarriedOutInAnother() throws Exception {
+    void refusesThePlanOfAnotherBatch() throws Exception {
         Path batch = batch();
         Path other = folder.resolve("shelf/other");
         try (CollectPlan plan = plan(Optional.empty())) {
@@ -209,7 +209,7 @@ class CollectFromRecordTest extends CollectFixture {
     }
 
     @Test
-    void whatHasNoBytesToKeepIsCountedByItself() throws Exception {
+    void countsFilesWithoutContentSeparately() throws Exception {
         Path source = Files.createDirectory(folder.resolve("source"));
         Files.writeString(source.resolve("K-1_a.txt"), "one");
         Files.writeString(source.resolve("scan.txt"), "whose");
@@ -223,7 +223,7 @@ class CollectFromRecordTest extends CollectFixture {
     }
 
     @Test
-    void whatIsBeingDoneIsTold() throws Exception {
+    void reportsProgress() throws Exception {
         List<String> told = new ArrayList<>();
         Progress progress = (what, done, total) -> told.add(what + " " + done + "/" + total);
         Path batch = batch();
@@ -238,7 +238,7 @@ class CollectFromRecordTest extends CollectFixture {
     }
 
     @Test
-    void aServiceThatFailsLeavesNoDownload() throws Exception {
+    void aFailingServiceLeavesNoDownload() throws Exception {
         Path temporary = ownTemporaryFolder();
         doAnswer(call -> {
             Files.writeString(call.getArgument(1, Path.class), "no zip");

@@ -25,7 +25,7 @@ import org.junit.jupiter.api.Test;
 /** What is recognised in a source: each file's student, rule, time and hand-in. */
 class CollectPlanTest extends CollectFixture {
     @Test
-    void everyFileIsCountedAndAGradeSheetAmongThemIsFound() throws Exception {
+    void accountsForEveryFileAndFindsTheGradeSheet() throws Exception {
         Path zip = zip("class.zip",
                 files("K-1_a.txt", "one", "Nguyen, Bao.txt", "two", "Fischer, Lena.txt", "whose", "scan.txt",
                         "nobody", "marks.csv", SHEET, ".DS_Store", "x", "../out.txt", "x"));
@@ -48,7 +48,7 @@ class CollectPlanTest extends CollectFixture {
     }
 
     @Test
-    void aSourceReadAgainKeepsWhatTheMarkerSaidAndNothingElse() throws Exception {
+    void rereadingASourceKeepsOnlyTheMarkersDecisions() throws Exception {
         Path zip = zip("class.zip", files("Lind, Ada - plan.txt", "x", "scan.txt", "y"));
         try (CollectPlan before = plan(zip, Optional.empty(), Optional.empty());
                 CollectPlan read = plan(zip, sheet(), Optional.empty())) {
@@ -67,7 +67,7 @@ class CollectPlanTest extends CollectFixture {
     }
 
     @Test
-    void aSheetThatNamesTheFilesDecides() throws Exception {
+    void aSheetThatListsTheFilesTakesPrecedence() throws Exception {
         Path named = Files.writeString(folder.resolve("named.csv"),
                 "key,name,score,file\nK-1,Ada Lind,,scan0007.txt\nK-2,Bao Nguyen,,\n");
         Path zip = zip("class.zip", files("in/scan0007.txt", "x"));
@@ -79,7 +79,7 @@ class CollectPlanTest extends CollectFixture {
     }
 
     @Test
-    void withoutASheetTheClassIsReadFromTheNamesOrTyped() throws Exception {
+    void withoutASheetTakesTheClassFromNamesOrTypedText() throws Exception {
         Path zip = zip("class.zip", files("Lind, Ada - plan.txt", "x", "Nguyen, Bao - plan.txt", "y"));
         try (CollectPlan plan = plan(zip, Optional.empty(), Optional.empty())) {
             assertThat(plan.rosterOrigin()).isEqualTo(CollectPlan.RosterOrigin.NAMES);
@@ -101,7 +101,7 @@ class CollectPlanTest extends CollectFixture {
     }
 
     @Test
-    void aRuleByHandAndAKnownRuleThatFitsAreUsed() throws Exception {
+    void usesATypedRuleAndAMatchingKnownRule() throws Exception {
         Path zip = zip("class.zip", files("a-Lind-x.txt", "x", "b-Nguyen-y.txt", "y"));
         FilingRule known = FilingRule.of("Kestrel", FilingRule.FILE, "<any>-<family>-<free>");
         Planning.FromFiles from = Planning.FromFiles.of(zip, sheet(), "Class").with(List.of(), List.of(known));
@@ -117,7 +117,7 @@ class CollectPlanTest extends CollectFixture {
 
     /** The clocks of Europe/London go forward in the night to 29 March 2026 (IANA zone data). */
     @Test
-    void latenessCountsTheStudentsOwnExtensionGraceAndTheShortNight() throws Exception {
+    void latenessIncludesExtensionGraceAndTheChangeOfClocks() throws Exception {
         Path times = Files.writeString(folder.resolve("times.csv"),
                 "key,name,extension,score,handed in\nK-1,Ada Lind,29.3.2026 12:00,,2026-03-29 11:30\nK-2,Bao Nguyen,,,2026-03-29 11:30\n");
         Path zip = zip("class.zip", files("K-1.txt", "x", "K-2.txt", "y"));
@@ -134,7 +134,7 @@ class CollectPlanTest extends CollectFixture {
     }
 
     @Test
-    void severalHandInsAreOrderedByNumberOrByTimeAndSeveralFilesStayTogether() throws Exception {
+    void ordersHandInsByNumberOrTimeAndKeepsTheirFilesTogether() throws Exception {
         Path in = Files.createDirectories(folder.resolve("in"));
         for (String name : List.of("K-1_h1_a.txt", "K-1_h1_b.txt", "K-1_h2_a.txt", "K-2_h1_a.txt", "K-2_h2_a.txt")) {
             Files.writeString(in.resolve(name), name);
@@ -160,7 +160,7 @@ class CollectPlanTest extends CollectFixture {
     }
 
     @Test
-    void aSheetWithAnotherMaximumOrWithoutAPlaceForScoresIsSaidBeforeAnythingIsMade() throws Exception {
+    void reportsADifferentMaximumOrAMissingScoreColumnInAdvance() throws Exception {
         Path zip = zip("class.zip", files("K-1.txt", "x"));
         Path twenty = Files.writeString(folder.resolve("twenty.csv"), "key,name,score,maximum\nK-1,Ada Lind,,20\n");
         try (CollectPlan plan = plan(zip, Optional.of(twenty), Optional.empty())) {
@@ -180,7 +180,7 @@ class CollectPlanTest extends CollectFixture {
 
     /** Each file is assigned to a student, set aside, or stored as it is; and the batch says why. */
     @Test
-    void whatBecameOfEachFileStandsBesideTheBatch() throws Exception {
+    void recordsTheOutcomeOfEachFile() throws Exception {
         Path zip = zip("class.zip", files("K-1.txt", "x", "Fischer, Lena.txt", "y", "scan.txt", "z", "k-1.TXT", "w",
                 ".DS_Store", "s"));
         Path batch;
@@ -210,7 +210,7 @@ class CollectPlanTest extends CollectFixture {
     }
 
     @Test
-    void aSheetThatLiesAmongTheFilesOfAFolderIsNobodysWork() throws Exception {
+    void aSheetAmongAFoldersFilesIsNobodysWork() throws Exception {
         Path source = Files.createDirectories(folder.resolve("source/marks"));
         Path within = Files.writeString(source.resolve("class.csv"), SHEET);
         Files.writeString(source.resolveSibling("K-1.txt"), "one");
@@ -233,7 +233,7 @@ class CollectPlanTest extends CollectFixture {
     }
 
     @Test
-    void ofSeveralTablesNoneIsTakenForTheSheetUnasked() throws Exception {
+    void usesNoSheetUnaskedWhenThereAreSeveral() throws Exception {
         String tabs = SHEET.replace(',', '\t');
         try (CollectPlan plan = plan(zip("one.zip", files("K-1.txt", "one", "marks.TSV", tabs)), Optional.empty(),
                 Optional.empty())) {
@@ -253,7 +253,7 @@ class CollectPlanTest extends CollectFixture {
     }
 
     @Test
-    void aTableOfTwoStudentsIsASheetAndOneWithoutScoresIsNone() throws Exception {
+    void aTableOfTwoStudentsIsASheetOnlyIfItHasScores() throws Exception {
         String two = SHEET.lines().limit(3).collect(Collectors.joining("\n"));
         try (CollectPlan plan = plan(zip("two.zip", files("K-1.txt", "one", "marks.csv", two)), Optional.empty(),
                 Optional.empty())) {
@@ -270,7 +270,7 @@ class CollectPlanTest extends CollectFixture {
 
     /** Two sources instead of one are read, so each path begins with its folder. */
     @Test
-    void aDecisionStaysWithItsFileAndGoesToNoOtherOfThatName() throws Exception {
+    void aDecisionStaysWithItsFileDespiteEqualNames() throws Exception {
         Path one = Files.createDirectories(folder.resolve("one/a"));
         Files.createDirectories(folder.resolve("one/b"));
         Path other = Files.createDirectories(folder.resolve("other/a"));
@@ -295,7 +295,7 @@ class CollectPlanTest extends CollectFixture {
     }
 
     @Test
-    void whatOneListOfTheClassLacksAnotherCompletes() throws Exception {
+    void completesOneClassListFromAnother() throws Exception {
         Path mailed = Files.writeString(folder.resolve("mailed.csv"),
                 "key,name,score,email\nK-1,Ada Lind,,ada@example.org\nK-2,Bao Nguyen,,\n");
         try (CollectPlan plan = plan(zip("class.zip", files("K-1.txt", "x")), Optional.of(mailed), Optional.empty())) {
@@ -310,7 +310,7 @@ class CollectPlanTest extends CollectFixture {
     }
 
     @Test
-    void whatIsReadFromTheNamesIsSaidToBe() throws Exception {
+    void saysWhenTheClassWasTakenFromFileNames() throws Exception {
         try (CollectPlan plan = plan(
                 zip("class.zip", files("Lind, Ada - plan.txt", "x", "Nguyen, Bao - plan.txt", "y")),
                 Optional.empty(), Optional.empty())) {

@@ -20,7 +20,7 @@ import org.junit.jupiter.api.Test;
 /** What is found in a source of files, what is reported while it is read, and how it is closed. */
 class CollectSourcesTest extends CollectFixture {
     @Test
-    void aTableOfOneStudentOrWithoutScoresIsAFileAndNoSheet() throws Exception {
+    void treatsATableOfOneStudentOrWithoutScoresAsAFile() throws Exception {
         String one = SHEET.lines().limit(2).collect(java.util.stream.Collectors.joining("\n")) + "\n";
         for (String table : List.of(one, SHEET.replace("score", "remark"), "key,score\nK-1,\nK-2,\n")) {
             Path zip = zip("class.zip", files("K-1.txt", "1", "K-2.txt", "2", "list.csv", table));
@@ -39,7 +39,7 @@ class CollectSourcesTest extends CollectFixture {
     }
 
     @Test
-    void aSourceWithoutAnythingLeavesNothingInTheFolderForTemporaryFiles() throws Exception {
+    void anEmptySourceLeavesNoTemporaryFiles() throws Exception {
         Path temporary = ownTemporaryFolder();
         Path zip = zip("class.zip", files("notes/", ""));
         assertThatThrownBy(() -> plan(zip, Optional.empty(), Optional.empty())).isInstanceOf(Problem.class);
@@ -60,7 +60,7 @@ class CollectSourcesTest extends CollectFixture {
     }
 
     @Test
-    void aSourceIsReleasedWhetherAPlanComesOfItOrNot() throws Exception {
+    void releasesASourceWhetherOrNotItIsUsed() throws Exception {
         assumeTrue(Files.isDirectory(Path.of("/proc/self/fd")));
         Path nothing = zip("nothing.zip", files("notes/", ""));
         assertThatThrownBy(() -> plan(nothing, Optional.empty(), Optional.empty())).isInstanceOf(Problem.class);
@@ -73,7 +73,7 @@ class CollectSourcesTest extends CollectFixture {
     }
 
     @Test
-    void thatFilesAreReadIsToldForEachArchive() throws Exception {
+    void reportsReadingForEachArchive() throws Exception {
         Path inner = zip("inner.zip", files("K-1.txt", "1"));
         Path outer = folder.resolve("outer.zip");
         try (ZipOutputStream zip = new ZipOutputStream(Files.newOutputStream(outer))) {
@@ -91,7 +91,7 @@ class CollectSourcesTest extends CollectFixture {
     }
 
     @Test
-    void whatIsStoredIsCalledByWhatBecameOfItAndNumberedInOneRow() throws Exception {
+    void numbersStoredFilesConsecutively() throws Exception {
         Path zip = zip("class.zip", files("K-1.txt", "1", "K-2.txt", "2", "scan.txt", "?", "Thumbs.db", "x"));
         try (CollectPlan plan = plan(zip, sheet(), Optional.empty())) {
             Path batch = make(plan.withQuestionsAside());

@@ -28,7 +28,7 @@ class CollectStoredTest extends CollectFixture {
     private static final Charset OLD = Charset.forName("IBM850");
 
     @Test
-    void namesThatNoDiskTakesAreStoredUnderAnotherAndComeBackAsTheyCame() throws Exception {
+    void restoresNamesThatTheDiskCannotStore() throws Exception {
         String longName = "K-1_" + "x".repeat(296) + ".txt";
         Path zip = zip("class.zip", files(longName, "long", "K-2_\u202Efdp.txt", "turned", "K-3/NUL.txt", "device"));
         try (CollectPlan plan = plan(zip, sheet(), Optional.empty());
@@ -69,7 +69,7 @@ class CollectStoredTest extends CollectFixture {
 
     /** APPNOTE.TXT 6.3.10, 4.4.17: the name's bytes as in the central directory. */
     @Test
-    void namesInAnOldCodePageComeBackByteForByte() throws Exception {
+    void keepsNamesInAnOldCodePageByteForByte() throws Exception {
         handBackOldNames("K-1_V\u00e2nia \u00c1vila_plan.txt");
         String back = new String(Files.readAllBytes(folder.resolve("out/handed-back.zip")),
                 java.nio.charset.StandardCharsets.ISO_8859_1);
@@ -78,7 +78,7 @@ class CollectStoredTest extends CollectFixture {
     }
 
     @Test
-    void aSheetAloneAndAClassAloneMakeABatchToScoreOnPaper() throws Exception {
+    void aSheetOrAClassListAloneMakesABatchForPaper() throws Exception {
         Planning.FromFiles sheetAlone = new Planning.FromFiles(List.of(), sheet(), "", Optional.empty(), LONDON,
                 Duration.ZERO,
                 Optional.empty(), List.of(), List.of());
@@ -99,7 +99,7 @@ class CollectStoredTest extends CollectFixture {
     }
 
     @Test
-    void aSourceThatVanishesHalfWayLeavesWhatItWasAndSaysSo() throws Exception {
+    void reportsASourceThatDisappearsMidwayAndKeepsWhatWasRead() throws Exception {
         Path in = Files.createDirectories(folder.resolve("in"));
         Files.writeString(in.resolve("K-1.txt"), "one");
         Files.writeString(in.resolve("K-2.txt"), "two");
@@ -117,7 +117,7 @@ class CollectStoredTest extends CollectFixture {
     }
 
     @Test
-    void pagesAreMadeInTheBackgroundForTheStudentWhoIsNeededFirst() throws Exception {
+    void preparesPagesInTheBackgroundForTheCurrentStudentFirst() throws Exception {
         Path zip = zip("class.zip",
                 files("K-1.txt", "one", "K-2.txt", "two", "K-3 Fischer.txt", "three", "K-4 Fischer.txt", "four"));
         try (CollectPlan plan = plan(zip, sheet(), Optional.empty());
@@ -159,7 +159,7 @@ class CollectStoredTest extends CollectFixture {
 
     /** APPNOTE.TXT 6.3.10: 4.4.2 and 4.6.9; read back by Commons Compress. */
     @Test
-    void whatIsHandedBackCanBeReadByEverybodyAndNamesInAnOldCodePageHaveTheirUnicodeBeside() throws Exception {
+    void handedBackFilesAreReadableAndHaveUnicodeNames() throws Exception {
         handBackOldNames("K-1_\u00c1vila.txt");
         try (org.apache.commons.compress.archivers.zip.ZipFile back = org.apache.commons.compress.archivers.zip.ZipFile
                 .builder()

@@ -29,7 +29,7 @@ class CoveredHandBackTest extends HandedBackFixture {
     }
 
     @Test
-    void namesReturnByThemselves() throws Exception {
+    void uncoversNamesWhenHandingBack() throws Exception {
         Map<String, byte[]> before = handedBack(new Profile(MarkedPdf.Form.FLATTENED, Profile.Sheet.TEXT));
         cover();
         Map<String, byte[]> covered = handedBack(TEXT);
@@ -42,7 +42,7 @@ class CoveredHandBackTest extends HandedBackFixture {
     }
 
     @Test
-    void whatWasHandedBackIsTheSameWhetherNamesAreCoveredOrNot() throws Exception {
+    void handsBackTheSameWhetherOrNotNamesAreCovered() throws Exception {
         handedBack(TEXT);
         cover();
         try (Workspace workspace = Workspace.open(batch, CLOCK)) {
@@ -53,7 +53,7 @@ class CoveredHandBackTest extends HandedBackFixture {
     }
 
     @Test
-    void progressAndReasonsSayNoName() throws Exception {
+    void progressAndReasonsContainNoNames() throws Exception {
         cover();
         List<String> said = new ArrayList<>();
         Path out = folder.resolve("told");

@@ -90,7 +90,7 @@ class DiskLookTest {
     }
 
     @Test
-    void aMarkThatLiesOffThePageIsFoundAndOneAtItsEdgeIsNot() {
+    void findsAMarkOutsideThePageButNotOneAtItsEdge() {
         DiskLook disk = new DiskLook(workspace);
         tick("edge", 590, 5);
         assertThat(looked(disk)).isEmpty();
@@ -102,7 +102,7 @@ class DiskLookTest {
     }
 
     @Test
-    void anOriginalThatIsAnotherThanReceivedIsFound() throws Exception {
+    void findsAChangedOriginal() throws Exception {
         DiskLook disk = new DiskLook(workspace);
         assertThat(looked(disk)).isEmpty();
         Path original = workspace.folder().original(ada().documents().getFirst());
@@ -122,7 +122,7 @@ class DiskLookTest {
     @CsvSource({"-31, 400, true", "-29, 400, true", "-19, 400, true", "300, -40, true", "300, 880, true",
             "640, 400, true",
             "300, 400, false", "0, 0, false"})
-    void whereAMarksMiddleIsDecides(double x, double y, boolean off) {
+    void decidesByTheMarksCentre(double x, double y, boolean off) {
         DiskLook disk = new DiskLook(workspace);
         tick("m", x, y);
         PagePoint middle = ada().findMark("m").orElseThrow().bounds().centre();
@@ -133,7 +133,7 @@ class DiskLookTest {
     }
 
     @Test
-    void aMiddleExactlyOnAnEdgeIsOnThePage() throws Exception {
+    void aCentreExactlyOnTheEdgeIsOnThePage() throws Exception {
         tick("first", 100, 100);
         PagePoint middle = ada().findMark("first").orElseThrow().bounds().centre();
         PageGeometry page;
@@ -150,7 +150,7 @@ class DiskLookTest {
     }
 
     @Test
-    void aMarkOnAPageThatTheDocumentDoesNotHaveIsFoundAndAPrivateOneIsNobodysTrouble() {
+    void findsAMarkOnAMissingPageUnlessItIsPrivate() {
         DiskLook disk = new DiskLook(workspace);
         workspace.edit(new Edit.MakePages(ADA, "d1", new Pages.Ready(3, "")));
         place("far", 2, Remark.NONE);
@@ -166,7 +166,7 @@ class DiskLookTest {
     }
 
     @Test
-    void whatWasLookedAtIsReadAgainOnlyWhenItHasChanged() throws Exception {
+    void rereadsOnlyAfterAChange() throws Exception {
         DiskLook disk = new DiskLook(workspace);
         tick("off", 700, 100);
         assertThat(looked(disk)).hasSize(1);

@@ -60,7 +60,7 @@ class EarlierWorkTest {
     }
 
     @Test
-    void theOtherBatchesOfTheCourseNewestFirstAndNothingPrivate() throws Exception {
+    void listsOtherBatchesOfTheCourseNewestFirstWithoutPrivateNotes() throws Exception {
         batch("First", "Tides", "2026-01-10T00:00:00Z",
                 new Edit.SetScore(ADA, "c1", Optional.of(new BigDecimal("6.5"))),
                 new Edit.WriteOnTheWhole(ADA, "Mind the units."), new Edit.WritePrivately(ADA, "copied?"),
@@ -81,7 +81,7 @@ class EarlierWorkTest {
     }
 
     @Test
-    void aBatchOfCoveredNamesTellsNobodysResultsElsewhere() throws Exception {
+    void aCoveredBatchRevealsNoResults() throws Exception {
         batch("First", "Tides", "2026-01-10T00:00:00Z", new Edit.SetScore(ADA, "c1", Optional.of(BigDecimal.ONE)),
                 new Edit.CoverNames(List.of(ADA), Set.of(ADA)), new Edit.WriteOnTheWhole(ADA, "Good, [name]."));
         Path here = batch("Third", "Tides", "2026-03-10T00:00:00Z");
@@ -96,7 +96,7 @@ class EarlierWorkTest {
     }
 
     @Test
-    void theWholeCourseWithTheWeightsOfItsBatches() throws Exception {
+    void combinesTheCourseByItsWeights() throws Exception {
         Path first = batch("First", "Tides", "2026-01-10T00:00:00Z",
                 new Edit.SetScore(ADA, "c1", Optional.of(new BigDecimal("6"))));
         Path here = batch("Third", "Tides", "2026-03-10T00:00:00Z",
@@ -110,7 +110,7 @@ class EarlierWorkTest {
     }
 
     @Test
-    void nobodyElsesAndNoneWithoutACourse() throws Exception {
+    void findsNothingForOthersOrWithoutACourse() throws Exception {
         batch("First", "", "2026-01-10T00:00:00Z");
         Path here = batch("Third", "", "2026-03-10T00:00:00Z");
         assertThat(EarlierWork.beside(here, open(here), ADA)).isEmpty();
@@ -125,7 +125,7 @@ class EarlierWorkTest {
     }
 
     @Test
-    void remarksOnThePagesAreToldUnlessTheyArePrivateOrSayNothing() throws Exception {
+    void showsRemarksUnlessPrivateOrEmpty() throws Exception {
         batch("First", "Tides", "2026-01-10T00:00:00Z",
                 new Edit.ReceiveHandIn(ADA, new HandIn(1, Optional.empty(), "", List.of(
                         new Document("d1", "w.pdf", "00", 1, new Pages.Ready(1, ""), "")))),

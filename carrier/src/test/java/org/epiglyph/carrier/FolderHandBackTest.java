@@ -72,7 +72,7 @@ class FolderHandBackTest extends HandedBackFixture {
     }
 
     @Test
-    void whatLiesThereStaysAndTheNextGetsItsOwnNumber() throws Exception {
+    void keepsExistingFilesAndNumbersTheNext() throws Exception {
         assertThat(handBack(Profile.USUAL).notes()).isEmpty();
         assertThat(names()).containsExactly("grade-sheet.csv", "handed-back.zip");
         byte[] first = Files.readAllBytes(out.resolve("handed-back.zip"));
@@ -91,7 +91,7 @@ class FolderHandBackTest extends HandedBackFixture {
     }
 
     @Test
-    void aFolderThatMustBeEmptyIsLeftAsItIs() throws Exception {
+    void aFolderThatMustBeEmptyIsNotTouched() throws Exception {
         Profile alone = Profile.USUAL.withMeeting(Profile.Meeting.REFUSE);
         handBack(alone);
         List<String> before = names();
@@ -100,7 +100,7 @@ class FolderHandBackTest extends HandedBackFixture {
     }
 
     @Test
-    void whereNothingCanBeWrittenNothingIsSaidToHaveArrived() throws Exception {
+    void reportsNothingAsDeliveredIfNothingCouldBeWritten() throws Exception {
         Files.writeString(out, "a file where the folder should be");
         assertThatThrownBy(() -> handBack(Profile.USUAL)).isInstanceOf(Problem.class);
         assertThat(out).hasContent("a file where the folder should be");
@@ -108,7 +108,7 @@ class FolderHandBackTest extends HandedBackFixture {
     }
 
     @Test
-    void nobodysWorkMakesNoFiles() throws Exception {
+    void writesNoFilesForNobody() throws Exception {
         workspace.edit(new Edit.OpenAgain(ADA));
         Report report = new HandingBack(workspace, CLOCK, choices(Profile.USUAL)).toFolder(out, List.of(ADA),
                 Progress.NONE);
@@ -127,7 +127,7 @@ class FolderHandBackTest extends HandedBackFixture {
     }
 
     @Test
-    void anOriginalThatChangedIsAskedAboutAndGoesWhereThatIsAccepted() throws Exception {
+    void asksAboutAChangedOriginalAndSendsItOnceAccepted() throws Exception {
         Document document = workspace.batch().submission(ADA).documents().getFirst();
         Path original = workspace.folder().original(document);
         byte[] bytes = Files.readAllBytes(original);
@@ -148,7 +148,7 @@ class FolderHandBackTest extends HandedBackFixture {
     }
 
     @Test
-    void aCertifiedDocumentIsAskedAboutWhereItWasMarked() throws Exception {
+    void asksAboutACertifiedDocumentThatWasMarked() throws Exception {
         workspace.edit(new Edit.OpenAgain(ADA));
         workspace.edit(new Edit.MakePages(ADA, "d1",
                 new Pages.Ready(1, "", List.of(), Set.of(Pages.Trait.CERTIFIED))));
@@ -171,7 +171,7 @@ class FolderHandBackTest extends HandedBackFixture {
 
     /** Whatever changes what a student receives makes the receipt one of earlier work; nothing else does. */
     @Test
-    void aReceiptStandsForJustWhatWentOut() throws Exception {
+    void aReceiptCoversExactlyWhatWasSent() throws Exception {
         Profile sheeted = Profile.USUAL.withSheet(Profile.Sheet.PDF);
         handBack(sheeted);
         Destination there = Destination.folder(out.toAbsolutePath().normalize().toString());
@@ -204,7 +204,7 @@ class FolderHandBackTest extends HandedBackFixture {
     }
 
     @Test
-    void whatIsHandedBackIsReadableByItsOwnerAlone() throws Exception {
+    void onlyTheOwnerCanReadHandedBackFiles() throws Exception {
         assumeTrue(Files.getFileStore(folder).supportsFileAttributeView(PosixFileAttributeView.class));
         handBack(Profile.USUAL.withLayout(Profile.Layout.BOTH));
         for (Path one : FolderTree.entries(out)) {
@@ -214,7 +214,7 @@ class FolderHandBackTest extends HandedBackFixture {
     }
 
     @Test
-    void outcomesAreInTheOrderOfTheStudentsAndProgressNamesWhoIsBeingBuilt() throws Exception {
+    void reportsOutcomesInClassOrderAndNamesTheStudentBeingBuilt() throws Exception {
         StudentKey bao = new StudentKey("K-0");
         workspace.edit(new Edit.Enrol(new Student(bao, "Bao", "Nguyen", "")));
         List<String> said = new ArrayList<>();
@@ -226,7 +226,7 @@ class FolderHandBackTest extends HandedBackFixture {
     }
 
     @Test
-    void stoppingWhileCopiesAreBuiltWritesNothing() {
+    void cancellingWhileBuildingWritesNothing() {
         assertThatThrownBy(() -> new HandingBack(workspace, CLOCK, choices(Profile.USUAL)).toFolder(out, List.of(ADA),
                 (what, _, _) -> {
                     if (what.equals("Ada Example")) {
@@ -239,7 +239,7 @@ class FolderHandBackTest extends HandedBackFixture {
 
     /** APPNOTE.TXT 6.3.10: 4.4.2 (made by Unix is 3), 4.4.4 bit 11 (names in UTF-8), 4.6.9 (extra field 0x7075). */
     @Test
-    void namesInTheZipAreWrittenAsTheyWereReceived() throws Exception {
+    void zipNamesKeepTheirReceivedEncoding() throws Exception {
         handBack(Profile.USUAL);
         try (ZipFile zip = ZipFile.builder().setPath(out.resolve("handed-back.zip")).get()) {
             assertThat(Collections.list(zip.getEntries())).isNotEmpty().allSatisfy(e -> {

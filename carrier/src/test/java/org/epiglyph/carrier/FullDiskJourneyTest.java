@@ -87,7 +87,7 @@ class FullDiskJourneyTest {
     }
 
     @Test
-    void eachStepFailsInWordsLeavesTheBatchAsItWasAndGoesOnWithRoom() throws Exception {
+    void eachStepExplainsAFullDiskAndResumesWhenThereIsRoom() throws Exception {
         Path batch = disk.resolve("batch");
         Path filler = fill();
         try (CollectPlan plan = plan(Optional.empty())) {
@@ -150,7 +150,7 @@ class FullDiskJourneyTest {
     }
 
     @Test
-    void aFolderThatMayOnlyBeReadIsSaidSo() throws Exception {
+    void explainsAReadOnlyFolder() throws Exception {
         Path batch = disk.resolve("batch");
         try (CollectPlan plan = plan(Optional.empty())) {
             Collecting.run(plan, MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY, batch, Progress.NONE);

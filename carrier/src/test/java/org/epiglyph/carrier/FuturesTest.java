@@ -12,7 +12,7 @@ import org.junit.jupiter.api.Test;
 /** Work that is waited for. */
 class FuturesTest {
     @Test
-    void whatTheWorkThrewIsThrownAsItIs() throws Problem {
+    void rethrowsWhatTheTaskThrew() throws Problem {
         assertThat(Futures.get(CompletableFuture.completedFuture("done"))).isEqualTo("done");
         for (Throwable thrown : new Throwable[]{new Problem(Message.literal("no room")),
                 new IllegalArgumentException("wrong"), new StackOverflowError()}) {
@@ -24,7 +24,7 @@ class FuturesTest {
     }
 
     @Test
-    void aThreadThatIsStoppedWhileItWaitsStaysStopped() {
+    void anInterruptedWaitStaysInterrupted() {
         Thread.currentThread().interrupt();
         assertThatThrownBy(() -> Futures.get(new CompletableFuture<>())).isInstanceOf(CancellationException.class);
         assertThat(Thread.interrupted()).isTrue();

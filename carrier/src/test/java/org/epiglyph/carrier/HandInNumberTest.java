@@ -24,12 +24,12 @@ class HandInNumberTest {
     @CsvSource({"K-1_h2_work.pdf, 2", "K-1 h12 work.pdf, 12", "in/h3_x.pdf, 3", "K-1_h2.pdf, 2", "K-1_work.pdf, 1",
             "K-1_hh2_work.pdf, 1",
             "h2/K-1_work.pdf, 1", "K-1_h0_work.pdf, 1", "K-1_h123_work.pdf, 1"})
-    void theNumberStandsInTheName(String path, int number) {
+    void readsTheNumberFromTheName(String path, int number) {
         assertThat(HandInNumber.of(path, Optional.empty())).isEqualTo(number);
     }
 
     @Test
-    void aRuleSaysWhereTheNumberStands() {
+    void aRuleLocatesTheNumber() {
         Optional<FilingRule> rule = Optional.of(FilingRule.of("r", FilingRule.FILE, "<family> (<hand-in>) <free>"));
         assertThat(HandInNumber.of("Lind (3) work.pdf", rule)).isEqualTo(3);
         assertThat(HandInNumber.of("Lind (0) work.pdf", rule)).as("hand-ins are counted from 1").isEqualTo(1);
@@ -67,7 +67,7 @@ class HandInNumberTest {
     }
 
     @Test
-    void timesInTheArchiveOrderWhatTheRecordDoesNotKnow() {
+    void archiveTimesOrderFilesUnknownToTheRecord() {
         assertThat(order(item("_h1_a", 30, Optional.empty()), item("_h2_a", 10, Optional.empty())))
                 .isEqualTo("1[_h2_a]2[_h1_a]");
         assertThat(order(item("_h1_a", 5, Optional.empty()), item("_h1_b", 90, Optional.empty()),
@@ -77,7 +77,7 @@ class HandInNumberTest {
     }
 
     @Test
-    void whereTimesAreMissingOrTheSameTheNumberOrders() {
+    void theNumberOrdersFilesWithoutDistinctTimes() {
         assertThat(order(item("_h2_a", 10, Optional.empty()), item("_h1_a", 10, Optional.empty())))
                 .isEqualTo("1[_h1_a]2[_h2_a]");
         assertThat(order(item("_h2_a", 10, Optional.empty()), item("_h1_a", -1, Optional.empty())))
@@ -85,7 +85,7 @@ class HandInNumberTest {
     }
 
     @Test
-    void theRecordIsBelievedBeforeTheArchive() {
+    void theRecordTakesPrecedenceOverTheArchive() {
         HandedIn first = new HandedIn(ADA, 1, NOON, "first", List.of());
         HandedIn second = new HandedIn(ADA, 2, NOON.plusSeconds(600), "second", List.of());
         assertThat(order(item("x", 90, Optional.of(first)), item("y", 10, Optional.of(second)))).isEqualTo("1[x]2[y]");

@@ -39,7 +39,7 @@ class HandingBackTest extends RecordFixture {
     }
 
     @Test
-    void theMarkedFileGoesWithTheScoreAndTheReceiptSaysSo() throws Exception {
+    void sendsTheMarkedFileWithTheScoreAndRecordsAReceipt() throws Exception {
         List<String> heard = new ArrayList<>();
         Report report = new HandingBack(workspace, CLOCK, choices()).toRecord(client, "t",
                 (text, done, total) -> heard.add(text + " " + done + "/" + total));
@@ -53,7 +53,7 @@ class HandingBackTest extends RecordFixture {
     }
 
     @Test
-    void pagesThatAreStillMissingAreMadeFirst() throws Exception {
+    void makesMissingPagesFirst() throws Exception {
         pages(new Pages.Awaited());
         assertThat(handBack(choices())).isInstanceOf(Outcome.Done.class);
         assertThat(sent.getFirst().files()).hasSize(1);
@@ -63,7 +63,7 @@ class HandingBackTest extends RecordFixture {
     }
 
     @Test
-    void workThatWentBackAndForthIsSentWhereverTheRecordMayHaveTheOther() throws Exception {
+    void resendsRevertedWorkWhereverTheRecordMayDiffer() throws Exception {
         assertThat(handBack(choices())).isInstanceOf(Outcome.Done.class);
         rewrite("Another word.");
         assertThat(handBack(choices())).isInstanceOf(Outcome.Done.class);
@@ -79,7 +79,7 @@ class HandingBackTest extends RecordFixture {
     }
 
     @Test
-    void whatIsThereIsNotedAgainWhereTheSealWasOpenedMeanwhile() throws Exception {
+    void recordsAnExistingDeliveryAgainAfterReopening() throws Exception {
         assertThat(handBack(choices())).isInstanceOf(Outcome.Done.class);
         workspace.edit(new Edit.OpenAgain(ADA));
         workspace.edit(new Edit.Seal(ADA));
@@ -93,7 +93,7 @@ class HandingBackTest extends RecordFixture {
     }
 
     @Test
-    void aReceiptSaysNothingOfAnotherDestination() throws Exception {
+    void aReceiptIsSpecificToItsDestination() throws Exception {
         workspace.edit(new Edit.RecordReceipt(ADA, Optional.of(new Receipt("R-3", CLOCK.instant(), "00", "v3"))));
         assertThat(handBack(choices())).isInstanceOf(Outcome.Done.class);
         assertThat(sent.getLast().knownTag()).as("the batch is of files, so it speaks of another service").isEmpty();
@@ -106,7 +106,7 @@ class HandingBackTest extends RecordFixture {
     }
 
     @Test
-    void ourOwnWorkIsKnownByItsReceiptWhereTheListOfWhatWasSentIsGone() throws Exception {
+    void recognisesItsOwnDeliveryByTheReceiptWithoutTheSentLog() throws Exception {
         assertThat(handBack(choices())).isInstanceOf(Outcome.Done.class);
         Files.delete(workspace.folder().root().resolve("sent.jsonl"));
         rewrite("Another word.");
@@ -117,7 +117,7 @@ class HandingBackTest extends RecordFixture {
     }
 
     @Test
-    void anOriginalThatHasChangedGoesOnlyWhereTheMarkerLetsThatStand() throws Exception {
+    void sendsAChangedOriginalOnlyIfTheMarkerAccepts() throws Exception {
         Path original = workspace.folder().original(workspace.batch().submission(ADA).documents().getFirst());
         assertThat(original.toFile().setWritable(true)).isTrue();
         Files.write(original, "\n% one byte more\n".getBytes(), StandardOpenOption.APPEND);
@@ -137,7 +137,7 @@ class HandingBackTest extends RecordFixture {
     }
 
     @Test
-    void aCertifiedDocumentIsAskedAboutOnlyWhereItIsMarked() throws Exception {
+    void asksAboutACertifiedDocumentOnlyIfItIsMarked() throws Exception {
         pages(new Pages.Ready(1, "", List.of(), Set.of(Pages.Trait.CERTIFIED)));
         assertThat(handBack(choices())).isInstanceOfSatisfying(Outcome.Asked.class,
                 a -> assertThat(a.doubt()).isEqualTo(Outcome.Doubt.CERTIFIED));
@@ -149,7 +149,7 @@ class HandingBackTest extends RecordFixture {
     }
 
     @Test
-    void bothIsNotedWithoutATimeWhereTheRecordTellsNone() throws Exception {
+    void recordsBothWithoutATimeIfTheRecordGivesNone() throws Exception {
         held = new HeldRecord("v7", "R-7", "", Optional.of(BigDecimal.valueOf(5)), Optional.empty(), " ", true,
                 Optional.empty());
         Choices both = choices().resolving(Map.of(ADA, new Resolution(Resolution.Way.BOTH, "v7")));
@@ -165,7 +165,7 @@ class HandingBackTest extends RecordFixture {
     }
 
     @Test
-    void oneStudentWhoFailsStopsNoneAndTheMarkerStopsAll() {
+    void oneFailureStopsNobodyElseAndCancellingStopsAll() {
         assertThat(HandingBack.one(ADA, () -> {
             throw new IllegalStateException();
         })).isInstanceOfSatisfying(Outcome.Failed.class, f -> assertThat(f.student()).isEqualTo(ADA));
@@ -181,7 +181,7 @@ class HandingBackTest extends RecordFixture {
     }
 
     @Test
-    void aReportIsWholeWhereEverythingArrivedOrIsLetStand() {
+    void aReportIsCompleteWhenEverythingArrivedOrWasAccepted() {
         Receipt receipt = new Receipt("R", CLOCK.instant(), "00", "");
         List<Outcome> whole = List.of(new Outcome.Done(ADA, receipt, List.of()), new Outcome.AlreadyThere(ADA, receipt),
                 new Outcome.TheirsStand(ADA, held, BigDecimal.ONE, ""));

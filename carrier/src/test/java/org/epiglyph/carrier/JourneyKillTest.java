@@ -62,7 +62,7 @@ class JourneyKillTest {
     }
 
     @Test
-    void aBatchIsThereWholeOrNotAtAllAndItsPagesAreMadeAgain() throws Exception {
+    void aBatchExistsWhollyOrNotAtAllAndItsPagesAreRemade() throws Exception {
         Path source = Files.createDirectories(folder.resolve("source"));
         Files.writeString(source.resolve("K-1_work.txt"), "Own words. ".repeat(3000));
         Files.writeString(source.resolve("K-2_work.md"), "# Own words\n\n" + "again ".repeat(2000));

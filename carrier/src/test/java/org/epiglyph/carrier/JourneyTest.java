@@ -112,7 +112,7 @@ class JourneyTest {
     }
 
     @Test
-    void everyFileIsAccountedForBeforeTheBatchIsMade() throws Exception {
+    void accountsForEveryFileBeforeCreatingTheBatch() throws Exception {
         try (CollectPlan plan = plan()) {
             assertThat(plan.questions()).singleElement().satisfies(q -> assertThat(q.match().candidates()).hasSize(3));
             assertThat(plan.withoutFiles()).extracting(s -> s.key().value()).containsExactly("K-3");
@@ -120,7 +120,7 @@ class JourneyTest {
     }
 
     @Test
-    void originalsAreKeptAndABrokenFileStaysWithAReason() throws Exception {
+    void keepsOriginalsAndExplainsABrokenFile() throws Exception {
         try (Workspace workspace = Workspace.open(collect(), CLOCK)) {
             Submission ada = workspace.batch().submission(ADA);
             assertThat(ada.documents().getFirst().pages()).isInstanceOf(Pages.Ready.class);
@@ -136,7 +136,7 @@ class JourneyTest {
     }
 
     @Test
-    void aCancelledCollectLeavesNothingHalfMade() throws Exception {
+    void aCancelledCollectLeavesNothingHalfDone() throws Exception {
         Path shelf = Files.createDirectories(folder.resolve("shelf"));
         try (CollectPlan plan = plan()) {
             assertThatThrownBy(() -> Collecting.run(plan, MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY,
@@ -152,7 +152,7 @@ class JourneyTest {
     }
 
     @Test
-    void theFolderGetsAZipNamedByTheFilingRuleAndASheetWithOnlyItsCellsChanged() throws Exception {
+    void writesAZipNamedByTheRuleAndASheetWithOnlyItsCellsChanged() throws Exception {
         Path out = folder.resolve("out");
         try (Workspace workspace = Workspace.open(collect(), CLOCK)) {
             tick(workspace);
@@ -177,7 +177,7 @@ class JourneyTest {
     }
 
     @Test
-    void theProofIsWhatGoesByteForByteAndOnlyTheChosenGo() throws Exception {
+    void theProofEqualsWhatIsSentAndOnlySelectedStudentsAreSent() throws Exception {
         Path out = folder.resolve("out");
         try (Workspace workspace = Workspace.open(collect(), CLOCK)) {
             tick(workspace);
@@ -207,7 +207,7 @@ class JourneyTest {
     }
 
     @Test
-    void aBatchWithoutASheetGetsANewOneWithTheGradesOfItsScale() throws Exception {
+    void createsASheetWithGradesForABatchWithoutOne() throws Exception {
         Path out = folder.resolve("out");
         GradeScale scale = new GradeScale("Two words", List.of(new GradeScale.Boundary(new BigDecimal("50"), "Able"),
                 new GradeScale.Boundary(BigDecimal.ZERO, "Not yet")));
@@ -226,7 +226,7 @@ class JourneyTest {
     }
 
     @Test
-    void aHandBackThatStopsHalfWayGoesOnWhereItStoppedAndSendsNothingTwice() throws Exception {
+    void anInterruptedHandBackResumesAndSendsNothingTwice() throws Exception {
         RecordClient client = mock(RecordClient.class);
         try (Workspace workspace = Workspace.open(collect(), CLOCK)) {
             score(workspace, ADA, "7.5");

@@ -31,7 +31,7 @@ class KnownRulesTest {
     }
 
     @Test
-    void aRuleIsOfferedWhereHalfOfTheNamesFollowIt() {
+    void offersARuleThatHalfOfTheNamesFollow() {
         assertThat(KnownRules.offered(List.of(DASHED, NARROW), NAMES)).containsExactly(DASHED);
         assertThat(KnownRules.offered(List.of(NARROW), List.of("a-Lind-x.txt", "scan.txt"))).containsExactly(NARROW);
         assertThat(KnownRules.offered(List.of(NARROW), List.of("a-Lind-x.txt", "scan.txt", "scan 2.txt"))).isEmpty();
@@ -39,7 +39,7 @@ class KnownRulesTest {
     }
 
     @Test
-    void aRuleThatExplainsAsMuchAsOneLearntIsUsedAndALesserOneIsNot() {
+    void usesAKnownRuleOnlyIfItExplainsAsMuchAsALearntOne() {
         assertThat(fitting(List.of(DASHED), NAMES)).hasValue(DASHED);
         List<String> learnable = List.of("Lind, Ada - plan.txt", "Fischer, Ada - plan.txt", "Otieno, Bao - draft.txt",
                 "Okoro, Bao - draft.txt");

@@ -100,7 +100,7 @@ class LetterSendingTest {
     }
 
     @Test
-    void everyStudentGetsAnOwnLetterOnceAndSeesNobodyElse() throws Exception {
+    void sendsEachStudentOneLetterOfTheirOwn() throws Exception {
         List<LetterSending.Fate> fates = send(TEXT, false);
         assertThat(fates).satisfiesExactly(f -> assertThat(f).isInstanceOf(LetterSending.Fate.Goes.class),
                 f -> assertThat(f).isInstanceOf(LetterSending.Fate.Goes.class),
@@ -125,7 +125,7 @@ class LetterSendingTest {
     }
 
     @Test
-    void aLetterThatMayHaveGoneIsSentAgainOnlyOnAsking() throws Exception {
+    void resendsALetterThatMayHaveArrivedOnlyOnRequest() throws Exception {
         workspace.edit(new Edit.LogLetter(FREYA, new LetterSent(
                 TEXT.to(workspace.batch(), workspace.batch().submission(FREYA)).digest(), "s", CLOCK.instant(),
                 "by mail", false)));
@@ -136,7 +136,7 @@ class LetterSendingTest {
     }
 
     @Test
-    void nobodyReadsASlotThatIsNotFilled() throws Exception {
+    void refusesAnUnfilledSlot() throws Exception {
         assertThatThrownBy(() -> send(new LetterText("s", "Dear {nmae}"), false)).hasMessageContaining("{nmae}");
         assertThat(send(new LetterText("s", "Yours is {result}."), false).getFirst())
                 .isInstanceOf(LetterSending.Fate.Lacks.class);
@@ -144,7 +144,7 @@ class LetterSendingTest {
     }
 
     @Test
-    void lettersAsFilesAreReadByAnyMailProgramAndNeverWrittenOver() throws Exception {
+    void writesLettersAsStandardFilesAndOverwritesNone() throws Exception {
         Path out = folder.resolve("letters");
         Files.createDirectories(out);
         Files.writeString(out.resolve("K-1.eml"), "an earlier one");
@@ -167,7 +167,7 @@ class LetterSendingTest {
     }
 
     @Test
-    void aServiceThatIsGoneSaysSoAndLettersNeverTravelInTheOpen() {
+    void explainsAnUnreachableServiceAndRefusesAnInsecureOne() {
         int port = mail.getSmtp().getPort();
         mail.stop();
         assertThatThrownBy(() -> MailService.open(new MailService.Host("127.0.0.1", port, MailService.Security.NONE,
@@ -187,7 +187,7 @@ class LetterSendingTest {
     }
 
     @Test
-    void whereNobodyKnowsWhetherALetterWentItIsSaidSoAndTheOthersGo() throws Exception {
+    void reportsALetterOfUnknownFateAndSendsTheOthers() throws Exception {
         MailService service = mock(MailService.class);
         doThrow(new IllegalStateException("odd")).when(service).send(to(FREYA), any(), any());
         doThrow(MailService.Uncertain.class).when(service).send(to(BAO), any(), any());
@@ -207,7 +207,7 @@ class LetterSendingTest {
     }
 
     @Test
-    void stoppingLeavesWhatWentAndSendsNothingMore() throws Exception {
+    void cancellingKeepsWhatWasSentAndSendsNoMore() throws Exception {
         MailService service = mock(MailService.class);
         List<String> said = new ArrayList<>();
         Progress stopping = (what, done, all) -> {
@@ -230,7 +230,7 @@ class LetterSendingTest {
     }
 
     @Test
-    void aLetterThatSaysNothingGoesToNobody() {
+    void sendsNoEmptyLetter() {
         for (LetterText nothing : List.of(new LetterText("", "Dear {name}."), new LetterText("s", " "))) {
             assertThatThrownBy(() -> letters().toFolder(folder, nothing, ALL, false, Progress.NONE))
                     .isInstanceOf(Problem.class);
@@ -239,7 +239,7 @@ class LetterSendingTest {
     }
 
     @Test
-    void whatIsWrittenAsAFileIsNotedSo() throws Exception {
+    void recordsLettersWrittenAsFiles() throws Exception {
         assertThat(letters().toFolder(folder.resolve("letters"), TEXT, List.of(FREYA), false, Progress.NONE))
                 .singleElement()
                 .isInstanceOf(LetterSending.Fate.Goes.class);
@@ -250,7 +250,7 @@ class LetterSendingTest {
     }
 
     @Test
-    void aLetterThatIsBeingWrittenIsThereTheNextTime() throws Exception {
+    void keepsADraftForTheNextTime() throws Exception {
         assertThat(LetterDraft.read(workspace.folder()).isEmpty()).isTrue();
         LetterDraft.save(workspace.folder(), "Tides\nonce more", "Dear {name},\n\nplease.\n");
         assertThat(LetterDraft.read(workspace.folder()))

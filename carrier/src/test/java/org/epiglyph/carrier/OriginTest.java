@@ -15,7 +15,7 @@ class OriginTest {
     private Path folder;
 
     @Test
-    void itIsReadBackAsItWasWritten() throws Exception {
+    void readsBackWhatItWrote() throws Exception {
         Path file = folder.resolve("origin.json");
         Origin origin = new Origin("https://records.example/\"api\"", "t-1");
         origin.write(file);
@@ -27,7 +27,7 @@ class OriginTest {
     }
 
     @Test
-    void aBatchWithoutOneCameFromFilesAndABrokenOneIsNamed() throws Exception {
+    void aMissingOneMeansFilesAndABrokenOneIsNamed() throws Exception {
         Path file = folder.resolve("origin.json");
         assertThat(Origin.read(file)).isEqualTo(Origin.FILES);
         Files.writeString(file, "{\"address\": \"https://rec");

@@ -68,7 +68,7 @@ class OutgoingSheetTest {
     }
 
     @Test
-    void aSheetOfOurOwnHasTheColumnsThatAreWantedAndNothingInTheOthers() throws Exception {
+    void aNewSheetHasTheChosenColumns() throws Exception {
         assertThat(lines(Profile.Column.SCORE)).containsExactly(
                 "student key,given name,family name,section,score,feedback", "K-1,Ada,Lind,,10,", "K-2,Bao,Nguyen,,2,");
         assertThat(lines()).containsExactly("student key,given name,family name,section,score,feedback",
@@ -85,7 +85,7 @@ class OutgoingSheetTest {
     }
 
     @Test
-    void theReceivedSheetIsFilledByItsHeadingsAndNothingElseOfItChanges() throws Exception {
+    void fillsAReceivedSheetByItsHeadingsAndChangesNothingElse() throws Exception {
         Files.writeString(workspace.folder().gradeSheet("csv"),
                 "key;Method;Percentage;Points;Remark\nK-2;;;;keep\nK-1;;;;this\nK-7;;;;too\n");
         assertThat(lines(Profile.Column.SCORE, Profile.Column.PERCENT, Profile.Column.CRITERIA)).containsExactly(
@@ -95,7 +95,7 @@ class OutgoingSheetTest {
     }
 
     @Test
-    void aReceivedSheetThatTakesNoScoresIsReplacedByOneOfOurOwnWhichIsSaid() throws Exception {
+    void replacesAReceivedSheetWithoutAScoreColumnAndSaysSo() throws Exception {
         Files.writeString(workspace.folder().gradeSheet("csv"), "nothing\nof use\n");
         OutgoingSheet sheet = sheet(Profile.Column.SCORE);
         assertThat(sheet.name()).isEqualTo("grade-sheet.csv");

@@ -55,7 +55,7 @@ class OutputCacheTest extends HandedBackFixture {
     }
 
     @Test
-    void whatDidNotChangeIsCopiedAndWhatDidIsMadeAgain() throws Exception {
+    void copiesUnchangedOutputAndRebuildsTheRest() throws Exception {
         try (Workspace workspace = Workspace.open(batch, CLOCK)) {
             Map<String, byte[]> first = handBack(workspace, MarkedPdf.Form.PRINTED_MARGIN);
             Map<String, byte[]> second = handBack(workspace, MarkedPdf.Form.PRINTED_MARGIN);
@@ -76,7 +76,7 @@ class OutputCacheTest extends HandedBackFixture {
     }
 
     @Test
-    void whatIsLostOrCutOnTheDiskIsMadeAgain() throws Exception {
+    void rebuildsLostOrTruncatedOutput() throws Exception {
         try (Workspace workspace = Workspace.open(batch, CLOCK)) {
             byte[] first = handBack(workspace, MarkedPdf.Form.ANNOTATIONS).get(PDF);
             Path kept = workspace.folder().outgoing().resolve("made").resolve("d1.pdf");
@@ -91,7 +91,7 @@ class OutputCacheTest extends HandedBackFixture {
     }
 
     @Test
-    void whatAnotherProgramWroteIntoIsMadeAgainThoughItIsAsLong() throws Exception {
+    void rebuildsOutputThatAnotherProgramChanged() throws Exception {
         try (Workspace workspace = Workspace.open(batch, CLOCK)) {
             byte[] first = handBack(workspace, MarkedPdf.Form.ANNOTATIONS).get(PDF);
             Path kept = workspace.folder().outgoing().resolve("made").resolve("d1.pdf");
@@ -107,7 +107,7 @@ class OutputCacheTest extends HandedBackFixture {
 
     /** A proof is made while the class is handed back in another form. */
     @Test
-    void whoeverAsksAtOnceGetsTheirOwn() throws Exception {
+    void concurrentCallersGetTheirOwnOutput() throws Exception {
         Path kept = folder.resolve("made/d1.pdf");
         try (ExecutorService hands = Executors.newFixedThreadPool(4)) {
             List<Future<?>> all = new ArrayList<>();
@@ -141,7 +141,7 @@ class OutputCacheTest extends HandedBackFixture {
     }
 
     @Test
-    void whatIsCopiedFromTheCacheTakesNoSecondRoomOnTheDisk() throws Exception {
+    void aCachedCopyTakesNoExtraDiskSpace() throws Exception {
         Path cached = folder.resolve("made").resolve("d1.pdf");
         Path first = folder.resolve("one").resolve("a.pdf");
         Path second = folder.resolve("two").resolve("a.pdf");

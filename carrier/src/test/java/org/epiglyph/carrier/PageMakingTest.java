@@ -120,7 +120,7 @@ class PageMakingTest {
     }
 
     @Test
-    void theStudentOnTheDeskComesFirstThenThoseWhoFollowRoundTheEnd() throws Exception {
+    void startsWithTheCurrentStudentAndWrapsAround() throws Exception {
         LinkedBlockingQueue<Runnable> edits = new LinkedBlockingQueue<>();
         List<String> order = new ArrayList<>();
         try (PageMaking making = making(edits)) {
@@ -139,7 +139,7 @@ class PageMakingTest {
     }
 
     @Test
-    void whatIsMadeAfterTheBatchWasLeftIsNotRecorded() throws Exception {
+    void discardsPagesMadeAfterTheBatchWasClosed() throws Exception {
         LinkedBlockingQueue<Runnable> edits = new LinkedBlockingQueue<>();
         Runnable late;
         try (PageMaking making = making(edits)) {
@@ -151,7 +151,7 @@ class PageMakingTest {
     }
 
     @Test
-    void allPagesAreMadeAtOnceAndTheWorkCanBeStopped() throws Exception {
+    void makesAllPagesAtOnceAndCanBeCancelled() throws Exception {
         assertThatThrownBy(() -> PageMaking.all(workspace, (_, done, total) -> {
             assertThat(total).isEqualTo(CLASS);
             if (done == 2) {
@@ -165,7 +165,7 @@ class PageMakingTest {
     }
 
     @Test
-    void whatSomebodyElseMadeMeanwhileIsRecordedOnce() throws Exception {
+    void recordsPagesThatSomebodyElseMadeOnlyOnce() throws Exception {
         int before = workspace.lines().size();
         PageMaking.all(workspace, (_, done, _) -> {
             if (done == 0) {
@@ -176,7 +176,7 @@ class PageMakingTest {
     }
 
     @Test
-    void aLockedDocumentIsLeftUntilThereIsAPassword() throws Exception {
+    void skipsALockedDocumentUntilThereIsAPassword() throws Exception {
         try (Workspace one = batch("locked", "work.pdf", List.of(locked("ebb")))) {
             PageMaking.all(one, Progress.NONE);
             Document document = one.batch().submissions().getFirst().documents().getFirst();
@@ -188,7 +188,7 @@ class PageMakingTest {
     }
 
     @Test
-    void pagesThatWereDeletedAreMadeAgainAndRecordedOnce() throws Exception {
+    void remakesDeletedPagesAndRecordsThemOnce() throws Exception {
         PageMaking.all(workspace, Progress.NONE);
         Document document = workspace.batch().submission(new StudentKey("K-3")).documents().getFirst();
         int before = workspace.lines().size();
@@ -204,7 +204,7 @@ class PageMakingTest {
     }
 
     @Test
-    void aDiskThatFailsIsTriedAgainAndNothingIsCalledBroken() throws Exception {
+    void retriesAfterADiskErrorWithoutCallingAnythingBroken() throws Exception {
         Path pages = workspace.folder().renditions();
         Files.delete(pages);
         Files.writeString(pages, "a file where the folder should be");
@@ -222,7 +222,7 @@ class PageMakingTest {
     }
 
     @Test
-    void aBatchThatIsElsewhereForAWhileIsNotCalledBrokenAndDoesNotComeBackEmpty() throws Exception {
+    void aTemporarilyMissingBatchIsNotBrokenAndIsNotRecreatedEmpty() throws Exception {
         Path batch = workspace.folder().root();
         Path away = batch.resolveSibling("elsewhere");
         Document document = workspace.batch().submission(new StudentKey("K-3")).documents().getFirst();
@@ -244,7 +244,7 @@ class PageMakingTest {
     }
 
     @Test
-    void aFileThatIsMissingKeepsNobodyElseWaiting() throws Exception {
+    void aMissingFileDelaysNobodyElse() throws Exception {
         Path original = workspace.folder()
                 .original(workspace.batch().submission(new StudentKey("K-0")).documents().getFirst());
         Path aside = folder.resolve("aside.txt");
@@ -263,7 +263,7 @@ class PageMakingTest {
     }
 
     @Test
-    void aStudentWhoIsOpenedAgainIsTriedAtOnce() throws Exception {
+    void retriesAtOnceForAStudentWhoIsReopened() throws Exception {
         Path original = workspace.folder()
                 .original(workspace.batch().submission(new StudentKey("K-0")).documents().getFirst());
         Path aside = folder.resolve("aside.txt");
@@ -283,7 +283,7 @@ class PageMakingTest {
 
     /** As when a batch is handed back as soon as it is open: its pages are being made in the background. */
     @Test
-    void pagesThatAreBeingMadeBesideTheDeskAreWaitedForAndNotSpoilt() throws Exception {
+    void waitsForPagesBeingMadeConcurrently() throws Exception {
         Queue<Throwable> failures = new ConcurrentLinkedQueue<>();
         try (PageMaking making = new PageMaking(workspace, Runnable::run)) {
             making.first(new StudentKey("K-0"));

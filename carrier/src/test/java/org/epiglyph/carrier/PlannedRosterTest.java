@@ -30,7 +30,7 @@ class PlannedRosterTest {
     }
 
     @Test
-    void aLaterSourceAddsWhatIsMissingAndChangesNothing() {
+    void aLaterSourceFillsGapsAndChangesNothing() {
         Student known = ADA.withMail("ada@example.org").withCandidate("C-1");
         Student typed = ADA.withMail("other@example.org").withCandidate("C-2");
         assertThat(merged(List.of(known), typed)).containsExactly(known);
@@ -40,12 +40,12 @@ class PlannedRosterTest {
     }
 
     @Test
-    void studentsOfLaterSourcesFollow() {
+    void appendsStudentsOfLaterSources() {
         assertThat(merged(List.of(BAO), ADA)).containsExactly(BAO, ADA);
     }
 
     @Test
-    void whoWasThereBeforeStaysWhereNoOtherListCame() {
+    void keepsEarlierStudentsMissingFromALaterList() {
         Batch before = Batch.collected(
                 new Task("", "", "Work", "", Optional.empty(), ZoneId.of("UTC"), BigDecimal.TEN),
                 MarkScheme.single(BigDecimal.TEN), Phrasebook.EMPTY, List.of(Submission.untouched(ADA, List.of())));

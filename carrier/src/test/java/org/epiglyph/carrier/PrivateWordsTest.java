@@ -79,12 +79,12 @@ class PrivateWordsTest {
     @ParameterizedTest
     @CsvSource(delimiter = '|', value = {"abcd efg hij | true", "abc efg hij | false", "abcdefgh ijklmnop | false",
             "One. Two. Three. Four. Five. Six. | false", "Ask whom? He knows the other marker. | true"})
-    void whatIsTooShortStandsAnywhereByChance(String text, boolean lookedFor) {
+    void ignoresTextTooShortToBeMeaningful(String text, boolean lookedFor) {
         assertThat(PrivateWords.of(with(new Edit.WritePrivately(ADA, text))).isEmpty()).isEqualTo(!lookedFor);
     }
 
     @Test
-    void everyPrivatePlaceIsLookedAtAndNoOther() throws Exception {
+    void collectsEveryPrivateTextAndNoOther() throws Exception {
         Note note = new Note(privately("n1", SAYING), new PagePoint(9, 9));
         TypedText typed = new TypedText(privately("t1", "hm"), new PagePoint(9, 9), SAYING, 12, 60);
         for (Edit edit : List.of(new Edit.WritePrivately(ADA, SAYING), new Edit.PlaceMark(ADA, note),
@@ -103,14 +103,14 @@ class PrivateWordsTest {
     }
 
     @Test
-    void whatStandsNowhereGoes() throws Exception {
+    void allowsTextThatAppearsNowhere() throws Exception {
         refuse(with(new Edit.WritePrivately(ADA, SAYING)), "Ask the second helper about this.");
         refuse(with(), "");
     }
 
     @ParameterizedTest
     @ValueSource(strings = {"feedback.txt", "feedback.html", "feedback.pdf"})
-    void itIsReadInEachKindOfFile(String name) throws Exception {
+    void findsItInEachFileFormat(String name) throws Exception {
         Path file = folder.resolve(name);
         if (name.endsWith(".pdf")) {
             pdf(file, SAYING);
@@ -126,7 +126,7 @@ class PrivateWordsTest {
     }
 
     @Test
-    void theStudentsOwnWordsHideNoOther() throws Exception {
+    void theStudentsOwnWordsMaskNoOtherMatch() throws Exception {
         Path own = folder.resolve("own.pdf");
         pdf(own, SAYING);
         PrivateWords words = PrivateWords
@@ -136,7 +136,7 @@ class PrivateWordsTest {
     }
 
     @Test
-    void whatCannotBeReadAgainDoesNotGo() throws Exception {
+    void blocksAFileThatCannotBeReadBack() throws Exception {
         Path broken = Files.write(folder.resolve("feedback.txt"), new byte[]{(byte) 0xC3, 0x28});
         Path marks = Files.writeString(folder.resolve("marks.xfdf"), "no marks");
         PrivateWords words = PrivateWords.of(with(new Edit.WritePrivately(ADA, SAYING)));
@@ -153,7 +153,7 @@ class PrivateWordsTest {
 
     /** Simulates a bug, since such a mark is left out earlier. */
     @Test
-    void itIsReadInAnnotationsAndInTheMarksBesideADocument() throws Exception {
+    void findsItInAnnotationsAndInSeparateMarkFiles() throws Exception {
         Path source = folder.resolve("source.pdf");
         pdf(source, "Twelve hours.");
         Note note = new Note(new Head("n1", new PageRef("d1", 0), Ink.MADDER, 0, Remark.of(SAYING)),

@@ -48,7 +48,7 @@ class ProfileTest extends HandedBackFixture {
     /** Every stream decompressed (qpdf), every byte examined, in each encoding that a PDF string may have. */
     @ParameterizedTest
     @EnumSource(Profile.Sheet.class)
-    void nothingPrivateIsInAnyByteOfAnyForm(Profile.Sheet sheet) throws Exception {
+    void noOutputContainsAnythingPrivate(Profile.Sheet sheet) throws Exception {
         for (MarkedPdf.Form form : MarkedPdf.Form.values()) {
             Map<String, byte[]> files = handedBack(new Profile(form, sheet));
             assertThat(files).hasSize(sheet == Profile.Sheet.NONE ? 2 : 3);
@@ -88,7 +88,7 @@ class ProfileTest extends HandedBackFixture {
     }
 
     @Test
-    void anotherProfileIsAnotherHandBackAndTheSameOneIsNot() throws Exception {
+    void anotherProfileIsAnotherHandBack() throws Exception {
         try (Workspace workspace = Workspace.open(batch, CLOCK)) {
             Path target = folder.resolve("p");
             for (Profile.Sheet sheet : Profile.Sheet.values()) {
@@ -106,7 +106,7 @@ class ProfileTest extends HandedBackFixture {
     /** The same text in a private place and in the output: by mistake, or by a bug. */
     @ParameterizedTest
     @EnumSource(MarkedPdf.Form.class)
-    void wordsThatArePrivateStopTheParcelWhereverTheyStand(MarkedPdf.Form form) throws Exception {
+    void privateTextAnywhereStopsTheDelivery(MarkedPdf.Form form) throws Exception {
         try (Workspace workspace = Workspace.open(batch, CLOCK)) {
             HandingBack handingBack = new HandingBack(workspace, CLOCK,
                     new Choices("Marker", false, new Profile(form, Profile.Sheet.PDF), Map.of()));
@@ -132,7 +132,7 @@ class ProfileTest extends HandedBackFixture {
     /** Private text that the student wrote too hides no other, and escaped text in a file is decoded first. */
     @ParameterizedTest
     @EnumSource(value = Profile.Sheet.class, names = "NONE", mode = EnumSource.Mode.EXCLUDE)
-    void eachPrivateSayingIsLookedForInEachKindOfSheet(Profile.Sheet sheet) throws Exception {
+    void searchesEachKindOfSheetForPrivateText(Profile.Sheet sheet) throws Exception {
         try (Workspace workspace = Workspace.open(batch, CLOCK)) {
             workspace.edit(new Edit.OpenAgain(ADA));
             workspace.edit(new Edit.WritePrivately(ADA, "The range is 3.9 m.\nWeigh \"this\" & that again."));
@@ -150,7 +150,7 @@ class ProfileTest extends HandedBackFixture {
 
     /** What the program cannot read may be readable for the student. */
     @Test
-    void anEnclosureGoesAsItIsWhateverItHolds() throws Exception {
+    void sendsAnEnclosureUnchanged() throws Exception {
         Path odd = Files.write(folder.resolve("odd.txt"), new byte[]{(byte) 0xC3, (byte) 0x28, (byte) 0xFF});
         Path broken = Files.writeString(folder.resolve("broken.pdf"), "%PDF-1.7 no more");
         try (Workspace workspace = Workspace.open(batch, CLOCK)) {
@@ -168,7 +168,7 @@ class ProfileTest extends HandedBackFixture {
     }
 
     @Test
-    void foldersOfStudentsAreNeverShared() {
+    void neverSharesAFolderBetweenStudents() {
         String longKey = "K".repeat(80);
         List<StudentKey> keys = List.of(new StudentKey("A/1"), new StudentKey("A:1"), new StudentKey("a_1"),
                 new StudentKey(longKey + "1"), new StudentKey(longKey + "2"), new StudentKey("../.."));
@@ -184,7 +184,7 @@ class ProfileTest extends HandedBackFixture {
     }
 
     @Test
-    void anEnclosureGoesBackUnderItsOwnNameAndMakesTheWorkAnother() throws Exception {
+    void returnsAnEnclosureUnderItsNameAndCountsItAsAChange() throws Exception {
         Path model = Files.writeString(folder.resolve("model answer.txt"), "Twelve hours.");
         Path large = folder.resolve("large.mp4");
         try (RandomAccessFile file = new RandomAccessFile(large.toFile(), "rw")) {
@@ -215,7 +215,7 @@ class ProfileTest extends HandedBackFixture {
 
     @ParameterizedTest
     @EnumSource(value = Profile.SheetPlace.class, names = "OWN_FILE", mode = EnumSource.Mode.EXCLUDE)
-    void aSheetIsBoundToThePagesWithNothingLost(Profile.SheetPlace place) throws Exception {
+    void bindsTheSheetToThePagesWithoutLoss(Profile.SheetPlace place) throws Exception {
         Profile profile = new Profile(MarkedPdf.Form.ANNOTATIONS, Profile.Sheet.PDF).withPlace(place);
         Map<String, byte[]> files = handedBack(profile);
         assertThat(files.keySet()).containsExactly("K-1_work_marked.pdf", "grade-sheet.csv");
@@ -232,7 +232,7 @@ class ProfileTest extends HandedBackFixture {
     }
 
     @Test
-    void foldersNamesColumnsAndMarksBesideComeAsTheProfileSaysAndAreCheckedSo() throws Exception {
+    void foldersNamesColumnsAndSeparateMarksFollowTheProfile() throws Exception {
         Map<String, byte[]> zipped = handedBack(RICH);
         Path out = folder.resolve("out " + RICH.form() + RICH.sheet());
         assertThat(zipped.keySet()).containsExactly("K-1_work_feedback.txt", "K-1_work_marked_7.pdf",
@@ -257,7 +257,7 @@ class ProfileTest extends HandedBackFixture {
 
     /** Read by another implementation of ISO 19444-1 than the one that wrote it (PDFBox). */
     @Test
-    void marksBesideADocumentAreReadByAnotherReaderAndPrivateOnesAreNotThere() throws Exception {
+    void separateMarksAreReadableElsewhereAndContainNothingPrivate() throws Exception {
         byte[] xfdf = handedBack(Profile.USUAL.withXfdf(true)).get("K-1_work_marked.xfdf");
         try (FDFDocument read = Loader.loadXFDF(new ByteArrayInputStream(xfdf))) {
             assertThat(read.getCatalog().getFDF().getAnnotations()).singleElement().satisfies(a -> {
@@ -273,7 +273,7 @@ class ProfileTest extends HandedBackFixture {
     }
 
     @Test
-    void aProfileIsKeptAsTextThatOthersCanRead() throws Exception {
+    void storesAProfileAsReadableText() throws Exception {
         Path file = folder.resolve("profile.txt");
         assertThat(Profile.stored(file)).isEqualTo(Profile.USUAL);
         Profile profile = new Profile(MarkedPdf.Form.PRINTED_MARGIN, Profile.Sheet.HTML);
@@ -291,7 +291,7 @@ class ProfileTest extends HandedBackFixture {
             "pages = upside down | 'pages' must be annotations or printed margin or scaled margin or flattened or scaled flattened, not 'upside down'.",
             "feedback sheet = docx | 'feedback sheet' must be none or pdf or html or text, not 'docx'.",
             "colour = red | has an unknown line 'colour = red'."})
-    void whatIsNoProfileIsRefusedByItsLine(String line, String why) throws Exception {
+    void refusesAnInvalidProfileByLine(String line, String why) throws Exception {
         Path file = Files.writeString(folder.resolve("mine.txt"), line);
         assertThatThrownBy(() -> Profile.read(file)).isInstanceOf(Problem.class)
                 .hasMessageContaining("mine.txt")
@@ -299,7 +299,7 @@ class ProfileTest extends HandedBackFixture {
     }
 
     @Test
-    void eachChoiceIsMadeAndTheOthersStay() {
+    void changingOneOptionKeepsTheOthers() {
         Profile changed = Profile.USUAL.withLeftOut(EnumSet.of(FeedbackSheet.Part.values()[0]))
                 .withNames(EnumSet.complementOf(EnumSet.copyOf(Profile.USUAL.names())))
                 .withLayout(Profile.Layout.FOLDERS)

@@ -18,7 +18,7 @@ class RecordConflictTest extends RecordFixture {
     }
 
     @Test
-    void somebodyElsesWordIsShownBesideOursAndNothingIsReplaced() throws Exception {
+    void showsBothVersionsAndReplacesNothing() throws Exception {
         assertThat(handBack(choices())).isInstanceOfSatisfying(Outcome.Differs.class, d -> {
             assertThat(d.theirs()).isEqualTo(held);
             assertThat(d.score()).isEqualByComparingTo("7");
@@ -32,7 +32,7 @@ class RecordConflictTest extends RecordFixture {
     }
 
     @Test
-    void oursGoesInTheirPlace() throws Exception {
+    void replacesTheirsOnRequest() throws Exception {
         assertThat(handBack(resolving(Resolution.Way.OURS, "v7"))).isInstanceOf(Outcome.Done.class);
         assertThat(sent.getLast().knownTag()).isEqualTo("v7");
         assertThat(sent.getLast().amendment()).isEmpty();
@@ -41,7 +41,7 @@ class RecordConflictTest extends RecordFixture {
     }
 
     @Test
-    void theirsStandsUntilTheRecordChangesOnceMore() throws Exception {
+    void keepsTheirsUntilTheRecordChangesAgain() throws Exception {
         assertThat(handBack(resolving(Resolution.Way.THEIRS, ""))).isInstanceOf(Outcome.TheirsStand.class);
         assertThat(handBack(choices())).as("it is not asked again").isInstanceOf(Outcome.TheirsStand.class);
         held = theirs("v9", "6", "");
@@ -50,7 +50,7 @@ class RecordConflictTest extends RecordFixture {
     }
 
     @Test
-    void bothKeepsTheirsAsANoteThatTheStudentDoesNotSee() throws Exception {
+    void keepsTheirsAsANoteHiddenFromTheStudent() throws Exception {
         assertThat(handBack(resolving(Resolution.Way.BOTH, "v7"))).isInstanceOf(Outcome.Done.class);
         assertThat(sent.getLast().amendment()).hasValueSatisfying(a -> {
             assertThat(a.shown()).isFalse();
@@ -61,7 +61,7 @@ class RecordConflictTest extends RecordFixture {
     }
 
     @Test
-    void aReasonThatTheStudentReadsIsLeftAsItIs() throws Exception {
+    void keepsAnExistingReasonForTheStudent() throws Exception {
         held = theirs("v7", "", "");
         Choices shown = resolving(Resolution.Way.BOTH, "v7").amending(new Amendment("A page was missed.", true));
         assertThat(handBack(shown)).isInstanceOf(Outcome.Done.class);
@@ -79,7 +79,7 @@ class RecordConflictTest extends RecordFixture {
      * sending.
      */
     @Test
-    void whatArrivedUnheardIsNotTakenForSomebodyElses() throws Exception {
+    void doesNotMistakeItsOwnLostDeliveryForSomebodyElses() throws Exception {
         held = NOTHING;
         silent = true;
         assertThat(handBack(choices())).isInstanceOf(Outcome.Failed.class);
@@ -95,7 +95,7 @@ class RecordConflictTest extends RecordFixture {
     }
 
     @Test
-    void wherePlainFilesAreNotTakenTheReceiptSaysWhatWent() throws Exception {
+    void recordsWhatWasSentIfPlainFilesAreRefused() throws Exception {
         when(client.abilities()).thenReturn(Set.of());
         held = NOTHING;
         assertThat(handBack(choices())).isInstanceOfSatisfying(Outcome.Done.class,
@@ -106,7 +106,7 @@ class RecordConflictTest extends RecordFixture {
     }
 
     @Test
-    void whereWhatWasSentCannotBeReadNothingIsSent() throws Exception {
+    void sendsNothingIfTheSentLogIsUnreadable() throws Exception {
         Files.createDirectories(workspace.folder().root().resolve("sent.jsonl"));
         assertThat(handBack(choices())).isInstanceOf(Outcome.Failed.class);
         assertThat(sent).isEmpty();

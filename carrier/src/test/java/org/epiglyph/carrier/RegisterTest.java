@@ -39,7 +39,7 @@ class RegisterTest {
     private Path root;
 
     @Test
-    void itIsReadBackAsItWasWrittenAndCanBeReadByPeople() throws Exception {
+    void readsBackReadableTextThatItWrote() throws Exception {
         BatchFolder folder = new BatchFolder(root);
         Register register = new Register(new Register.Sheet("csv", 0, 3, Map.of(Role.KEY, 0, Role.SCORE, 6)), "IBM850",
                 LINES);
@@ -51,13 +51,13 @@ class RegisterTest {
     }
 
     @Test
-    void onlyWhatTheMarkerDecidedIsADecision() {
+    void onlyMarkersChoicesAreDecisions() {
         assertThat(new Register(null, null, LINES).decisions())
                 .isEqualTo(Map.of("b.pdf", Optional.of(new StudentKey("K-2")), "c.pdf", Optional.empty()));
     }
 
     @Test
-    void aLaterCollectAddsLinesAndKeepsTheSheetItHasNone() {
+    void aLaterCollectAddsLinesAndKeepsTheSheet() {
         Register before = new Register(new Register.Sheet("xlsx", 1, 0, Map.of()), null, LINES.subList(0, 1));
         Register after = before.with(null, "IBM437", LINES.subList(1, 2));
         assertThat(after.sheet().ending()).isEqualTo("xlsx");
@@ -66,7 +66,7 @@ class RegisterTest {
     }
 
     @Test
-    void aBatchWithoutOneHasNoneAndABrokenOneIsNamed() throws Exception {
+    void aMissingOneIsEmptyAndABrokenOneIsNamed() throws Exception {
         BatchFolder folder = new BatchFolder(root);
         assertThat(Register.read(folder)).isEqualTo(Register.EMPTY);
         assertThat(Register.rule(folder)).isEmpty();
@@ -78,7 +78,7 @@ class RegisterTest {
 
     /** Batches of the first version have a sheet and no register. */
     @Test
-    void theSheetOfAnOlderBatchIsRecognisedByItsHeadings() throws Exception {
+    void recognisesAnOlderBatchsSheetByItsHeadings() throws Exception {
         BatchFolder folder = new BatchFolder(root);
         Files.writeString(folder.gradeSheet("csv"), "key,name,score,feedback\nK-1,Ada Example,,\n");
         assertThat(Register.EMPTY.gradeSheet(folder).orElseThrow().roster().students()).hasSize(1);
@@ -86,7 +86,7 @@ class RegisterTest {
 
     /** So that the next collect recognises each existing file, once. */
     @Test
-    void whatTheRegisterDoesNotKnowIsTakenFromTheBatch() {
+    void fallsBackToTheBatchForUnknownFiles() {
         Document known = new Document("d-1", "a/K-1.pdf", "aa", 1, new Pages.Awaited(), "by its name");
         Document other = new Document("d-9", "more/K-1.pdf", "99", 1, new Pages.Awaited(), "by its name");
         Batch batch = Batch.collected(

@@ -77,7 +77,7 @@ class RollWalkTest {
     }
 
     @Test
-    void whoIsWantedComesFirstThenThoseWhoFollowRoundTheEnd() throws Exception {
+    void startsWithTheWantedStudentAndWrapsAround() throws Exception {
         walk.want(key(3));
         walker.start();
         assertNext(key(3), key(4), key(0), key(1), key(2));
@@ -88,7 +88,7 @@ class RollWalkTest {
     }
 
     @Test
-    void whoIsWantedAgainOrComesLaterIsMetThen() throws Exception {
+    void revisitsStudentsWantedAgainOrAddedLater() throws Exception {
         walk.want(key(0));
         walker.start();
         assertNext(key(0), key(1), key(2), key(3), key(4));
@@ -101,7 +101,7 @@ class RollWalkTest {
     }
 
     @Test
-    void whatFailedIsTriedAgainOnceAfterTheOthers() throws Exception {
+    void retriesFailuresOnceAfterTheOthers() throws Exception {
         Set<StudentKey> failing = new HashSet<>(Set.of(key(1), key(4)));
         meeting = k -> {
             if (failing.remove(k)) {
@@ -117,7 +117,7 @@ class RollWalkTest {
     }
 
     @Test
-    void whoIsWantedDoesNotWaitForThePauseBeforeTheNextAttempt() throws Exception {
+    void aWantedStudentSkipsTheRetryDelay() throws Exception {
         meeting = k -> {
             if (k.equals(key(4))) {
                 walk.again(600_000, () -> done.remove(key(0)));
@@ -133,7 +133,7 @@ class RollWalkTest {
     }
 
     @Test
-    void anEmptyClassIsWalkedOnceSomebodyCame() throws Exception {
+    void walksAClassOnceItIsNoLongerEmpty() throws Exception {
         batch = classOf(0);
         walk.want(key(0));
         walker.start();

@@ -12,13 +12,13 @@ class RoomTest {
     private static final Path SHELF = Path.of("shelf");
 
     @Test
-    void whatDoesNotFitIsRefusedWithBothSizes() {
+    void refusesWhatDoesNotFitAndStatesBothSizes() {
         assertThatThrownBy(() -> Collecting.requireRoom(SHELF, 3_000_000, 12_500_000)).isInstanceOf(Problem.class)
                 .hasMessageContainingAll("12.5 MB", "3.0 MB", "shelf");
     }
 
     @Test
-    void whatFitsExactlyIsStoredAndSoIsAllWhereTheSystemDoesNotKnow() {
+    void storesWhatFitsExactlyOrWhenFreeSpaceIsUnknown() {
         assertThatCode(() -> Collecting.requireRoom(SHELF, 100, 100)).doesNotThrowAnyException();
         assertThatThrownBy(() -> Collecting.requireRoom(SHELF, 1, 2)).isInstanceOf(Problem.class);
         assertThatCode(() -> Collecting.requireRoom(SHELF, 0, 100)).doesNotThrowAnyException();

@@ -132,7 +132,7 @@ class ScanReadingTest {
     }
 
     @Test
-    void whatIsOnScansIsFoundInTheClassAndTheStudentOnTheDeskComesFirst() throws Exception {
+    void recognisesTheClassesScansStartingWithTheCurrentStudent() throws Exception {
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC()); ScanReading scans = scans(workspace)) {
             assertThat(found(workspace, "twelfths")).isZero();
             scans.first(BAO);
@@ -154,7 +154,7 @@ class ScanReadingTest {
     }
 
     @Test
-    void withoutTheProgramNothingIsReadAndNothingIsLost() throws Exception {
+    void readsAndLosesNothingWithoutTheProgram() throws Exception {
         BlockingQueue<Thread> asked = new LinkedBlockingQueue<>();
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC());
                 ScanReading scans = new ScanReading(workspace, () -> {

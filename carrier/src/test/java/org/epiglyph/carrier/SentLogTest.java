@@ -19,7 +19,7 @@ class SentLogTest {
     private Path folder;
 
     @Test
-    void whatWasSentIsKnownByTaskAndStudent() throws Exception {
+    void findsEntriesByTaskAndStudent() throws Exception {
         SentLog log = new SentLog(new BatchFolder(folder));
         assertThat(log.digests(TASK, ZOE)).isEmpty();
         log.sending(TASK, ZOE, "aa");
@@ -32,7 +32,7 @@ class SentLogTest {
     }
 
     @Test
-    void aLineCutOffAtAnyByteSpoilsOnlyItself() throws Exception {
+    void aTruncatedLineDamagesOnlyItself() throws Exception {
         SentLog log = new SentLog(new BatchFolder(folder));
         log.sending(TASK, ZOE, "aa");
         Path file = folder.resolve("sent.jsonl");
@@ -53,7 +53,7 @@ class SentLogTest {
     }
 
     @Test
-    void whatArrivedIsBelievedUntilAnythingElseIsOnItsWay() throws Exception {
+    void trustsADeliveryUntilAnotherIsUnderway() throws Exception {
         SentLog log = read();
         assertThat(log.has(TASK, ZOE, "aa")).as("a batch that was handed back before there was a list").isTrue();
         log.sending(TASK, ZOE, "aa");
@@ -70,7 +70,7 @@ class SentLogTest {
     }
 
     @Test
-    void aListOfAnEarlierVersionIsBelievedWhereOneThingAloneWasSent() throws Exception {
+    void trustsAnEarlierVersionsLogOnlyForASingleDelivery() throws Exception {
         Path file = folder.resolve("sent.jsonl");
         String line = "\n{\"place\":\"p\",\"task\":\"T-1\",\"student\":\"" + ZOE.value() + "\",\"digest\":\"%s\"}";
         Files.writeString(file, line.formatted("aa"));

@@ -92,7 +92,7 @@ class SpeakingTest extends HandedBackFixture {
     }
 
     @Test
-    void whatIsSpokenIsKeptWithoutTheSilenceAtItsEndsAndWholeOnTheDisk() throws Exception {
+    void storesARecordingWithoutSilenceAtItsEnds() throws Exception {
         try (Workspace workspace = Workspace.open(batch, CLOCK)) {
             SpokenRemark remark = spoken(workspace, SpokenPlace.ofMark("n1"), Optional.empty());
             assertThat(remark.heard().from()).isBetween(150L, 333L);
@@ -115,7 +115,7 @@ class SpeakingTest extends HandedBackFixture {
 
     @ParameterizedTest
     @EnumSource(MarkedPdf.Form.class)
-    void theStudentFindsItBesideThePagesAndAtTheMark(MarkedPdf.Form form) throws Exception {
+    void deliversItBesideThePagesAndAtTheMark(MarkedPdf.Form form) throws Exception {
         try (Workspace workspace = Workspace.open(batch, CLOCK)) {
             Speaking.take(workspace, ADA, SpokenPlace.ofMark("n1"), voice, "Which units?");
             Speaking.take(workspace, ADA, SpokenPlace.WHOLE, voice, "Well done.");
@@ -166,7 +166,7 @@ class SpeakingTest extends HandedBackFixture {
     }
 
     @Test
-    void aRecordingThatIsGoneLeavesTheRestAndIsNamed() throws Exception {
+    void aMissingRecordingIsNamedAndTheRestIsSent() throws Exception {
         try (Workspace workspace = Workspace.open(batch, CLOCK)) {
             SpokenRemark remark = spoken(workspace, SpokenPlace.WHOLE, Optional.empty());
             write(workspace, remark, "Well done.");
@@ -189,7 +189,7 @@ class SpeakingTest extends HandedBackFixture {
     }
 
     @Test
-    void aSlipOfTheFingerIsNoRemarkAndWhatIsThrownAwayIsGone() throws Exception {
+    void discardsAccidentalAndRejectedRecordings() throws Exception {
         try (Workspace workspace = Workspace.open(batch, CLOCK)) {
             assertThat(begun(workspace, SpokenPlace.WHOLE, Optional.empty()).keep()).isFalse();
             Speaking speaking = begun(workspace, SpokenPlace.WHOLE, Optional.empty());
@@ -205,7 +205,7 @@ class SpeakingTest extends HandedBackFixture {
     }
 
     @Test
-    void whatWasSpokenToASealedSubmissionWaitsUntilItIsOpen() throws Exception {
+    void holdsARecordingForASealedSubmissionUntilItIsReopened() throws Exception {
         try (Workspace workspace = Workspace.open(batch, CLOCK)) {
             Speaking speaking = begun(workspace, SpokenPlace.WHOLE, Optional.empty());
             await(speaking, 1_000);
@@ -221,7 +221,7 @@ class SpeakingTest extends HandedBackFixture {
     }
 
     @Test
-    void aRemarkThatWasRecordedElsewhereIsKeptWithItsWords() throws Exception {
+    void keepsAnImportedRecordingWithItsTranscript() throws Exception {
         try (Workspace workspace = Workspace.open(batch, CLOCK)) {
             Speaking.take(workspace, ADA, SpokenPlace.ofMark("n1"), voice, "Which units?");
             SpokenRemark kept = workspace.batch().submission(ADA).spoken().getFirst();
@@ -237,7 +237,7 @@ class SpeakingTest extends HandedBackFixture {
 
     /** The program is killed during a recording: what was said up to a second before is there, once. */
     @Test
-    void whatWasSaidUntilASecondBeforeAKillIsThere() throws Exception {
+    void survivesAKillExceptForTheLastSecond() throws Exception {
         Path log = folder.resolve("child.txt");
         for (int i = 1; i <= 2; i++) {
             Files.deleteIfExists(voice);

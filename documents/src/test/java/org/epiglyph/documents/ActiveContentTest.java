@@ -54,7 +54,7 @@ class ActiveContentTest {
     }
 
     @Test
-    void anHonestDocumentIsLeftAlone() {
+    void acceptsAnOrdinaryDocument() {
         catalog.setItem(COSName.OPEN_ACTION, action("GoTo"));
         COSDictionary link = holding("A", action("URI"));
         page.setItem(COSName.ANNOTS, new COSArray(List.of(link)));
@@ -66,13 +66,13 @@ class ActiveContentTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"JavaScript", "Launch", "SubmitForm", "ImportData", "GoToE", "Rendition"})
-    void whatRunsWhenTheDocumentIsOpenedIsFound(String kind) {
+    void findsActionsThatRunOnOpening(String kind) {
         catalog.setItem(COSName.OPEN_ACTION, action(kind));
         foundAndRemoved();
     }
 
     @Test
-    void scriptsBehindAnHonestActionAreFound() {
+    void findsScriptsChainedToAnOrdinaryAction() {
         COSDictionary first = action("GoTo");
         first.setItem(COSName.getPDFName("Next"), new COSArray(List.of(action("Named"), action("JavaScript"))));
         catalog.setItem(COSName.OPEN_ACTION, first);
@@ -80,7 +80,7 @@ class ActiveContentTest {
     }
 
     @Test
-    void aChainThatBitesItsTailEnds() {
+    void aCyclicChainOfActionsEnds() {
         COSDictionary one = action("GoTo");
         COSDictionary two = action("GoTo");
         one.setItem(COSName.getPDFName("Next"), two);
@@ -90,7 +90,7 @@ class ActiveContentTest {
     }
 
     @Test
-    void actionsOfPagesAnnotationsAndFieldsAreFound() {
+    void findsActionsOfPagesAnnotationsAndFields() {
         page.setItem(COSName.getPDFName("AA"), holding("O", action("JavaScript")));
         foundAndRemoved();
         page.setItem(COSName.ANNOTS, new COSArray(List.of(holding("A", action("Launch")))));
@@ -105,7 +105,7 @@ class ActiveContentTest {
     }
 
     @Test
-    void namedScriptsAreFound() {
+    void findsNamedScripts() {
         COSDictionary scripts = new COSDictionary();
         scripts.setItem(COSName.NAMES, new COSArray(List.of(new COSString("start"), action("JavaScript"))));
         catalog.setItem(COSName.NAMES, holding("JavaScript", scripts));

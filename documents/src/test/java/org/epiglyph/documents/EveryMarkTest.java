@@ -140,7 +140,7 @@ class EveryMarkTest {
 
     @ParameterizedTest
     @CsvSource({"0, 0, 0, 1", "90, 13.5, -20, 1", "180, -7, 44, 1", "270, 30, 20, 1", "90, 10, 5, 2", "0, 31, 17, 0.5"})
-    void eachIsDrawnWhereItMustBeAndNowhereElse(int rotation, float left, float bottom, double unit) throws Exception {
+    void drawsEachMarkInItsPlaceOnly(int rotation, float left, float bottom, double unit) throws Exception {
         Path original = original(rotation, left, bottom, unit);
         List<Mark> marks = oneOfEach(rotation);
         isDrawn(original, marks, marked(original, marks), new Turned(rotation, left, bottom, unit));
@@ -149,7 +149,7 @@ class EveryMarkTest {
     /** Without remarks, so that no margin is added. */
     @ParameterizedTest
     @CsvSource({"0, 0, 0, 1", "90, 13.5, -20, 1", "180, -7, 44, 2", "270, 30, 20, 0.5"})
-    void flattenedEachIsDrawnThereTooAndNoAnnotationIsLeft(int rotation, float left, float bottom, double unit)
+    void flattensEachMarkInItsPlaceWithoutAnnotations(int rotation, float left, float bottom, double unit)
             throws Exception {
         Path original = original(rotation, left, bottom, unit);
         List<Mark> marks = oneOfEach(rotation).stream()
@@ -201,7 +201,7 @@ class EveryMarkTest {
 
     /** ISO 32000-2, 12.5.6: the annotation types and their required entries. */
     @Test
-    void eachIsTheStandardsAnnotationForIt() throws Exception {
+    void writesTheStandardAnnotationForEachMark() throws Exception {
         Path marked = marked(original(0, 0, 0, 1), oneOfEach(0));
         assertThat(Drawers.run("qpdf", "--check", marked.toString()))
                 .contains("No syntax or stream encoding errors found");
@@ -231,7 +231,7 @@ class EveryMarkTest {
 
     /** ISO 32000-2, 12.5.6.2: annotations are grouped by IRT to the first one and RT Group. */
     @Test
-    void aReplacementIsACaretWithItsStrikeOutInOneGroup() throws Exception {
+    void aReplacementIsACaretGroupedWithItsStrikeOut() throws Exception {
         Path marked = marked(original(0, 0, 0, 1), oneOfEach(0));
         try (PdfReader reader = new PdfReader(Files.readAllBytes(marked))) {
             PdfArray all = reader.getPageN(1).getAsArray(PdfName.ANNOTS);
@@ -251,7 +251,7 @@ class EveryMarkTest {
     }
 
     @Test
-    void aPictureThatIsGoneLeavesAnEmptyStampAndTheRestIsWritten() throws Exception {
+    void aMissingPictureLeavesAnEmptyStampAndTheRestIsWritten() throws Exception {
         Mark lost = new Stamp(head("lost", 0, ""), new Face.Picture("0".repeat(64) + ".png", 1),
                 new PagePoint(60, 60), 20);
         Path marked = marked(original(0, 0, 0, 1), List.of(lost, oneOfEach(0).getFirst()));

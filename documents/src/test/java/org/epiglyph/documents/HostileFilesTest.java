@@ -168,7 +168,7 @@ class HostileFilesTest {
 
     @ParameterizedTest
     @MethodSource("converters")
-    void anEntityInAnyEncodingIsRefusedByParsing(String converter) throws IOException {
+    void refusesEntitiesInAnyEncoding(String converter) throws IOException {
         for (Charset charset : new Charset[]{StandardCharsets.UTF_8, StandardCharsets.UTF_16,
                 StandardCharsets.UTF_16LE}) {
             String encoding = charset.equals(StandardCharsets.UTF_8) ? "UTF-8" : "UTF-16";
@@ -186,7 +186,7 @@ class HostileFilesTest {
 
     @ParameterizedTest
     @MethodSource("converters")
-    void linkedPicturesAreNeitherReadNorFetchedAndThePageSaysSo(String converter) throws IOException {
+    void ignoresLinkedPicturesAndSaysSo(String converter) throws IOException {
         for (String how : new String[]{"r:link", "r:embed"}) {
             for (String target : new String[]{secretPicture.toUri().toString(), listening("a.png"), "../secret.png",
                     "../../../../../../../.." + secretPicture, "secret.png"}) {
@@ -201,7 +201,7 @@ class HostileFilesTest {
 
     @ParameterizedTest
     @MethodSource("converters")
-    void fieldsThatFetchFetchNothing(String converter) throws IOException {
+    void linkedFieldsFetchNothing(String converter) throws IOException {
         for (String field : new String[]{"INCLUDEPICTURE \"" + secretPicture.toUri() + "\" \\d",
                 "INCLUDETEXT \"" + secretText + "\"", "INCLUDEPICTURE " + listening("f.png"), "DDEAUTO c \"x\" y"}) {
             String instruction = field.replace("\"", "&quot;");
@@ -221,7 +221,7 @@ class HostileFilesTest {
 
     @ParameterizedTest
     @MethodSource("converters")
-    void whatLiesOutsideAnOpenDocumentStaysThere(String converter) throws IOException {
+    void readsNothingOutsideAnOpenDocument(String converter) throws IOException {
         for (String href : new String[]{secretPicture.toUri().toString(), listening("o.png"), "../secret.png",
                 "../../secret.png", secretPicture.toString()}) {
             Map<String, byte[]> parts = new LinkedHashMap<>();
@@ -247,7 +247,7 @@ class HostileFilesTest {
     }
 
     @Test
-    void markupReachesNothing() throws IOException {
+    void markupHasNoAccess() throws IOException {
         for (String html : new String[]{
                 "<p>Own words.</p><img src='" + secretPicture.toUri() + "'><img src='secret.png'>",
                 "<p>Own words.</p><link rel=stylesheet href='" + listening("s.css") + "'><style>@import url('"
@@ -269,7 +269,7 @@ class HostileFilesTest {
     @ParameterizedTest
     @ValueSource(strings = {"a\u200Bb\u202Ec\u0085d\u2028e\u2029f\u0007g\uFFFEh\uD800i\u00ADj\u2066k", "\u0000",
             "\uFEFF\uFEFFx", "\u0300\u0301", "\uD83D\uDE00\uD83D"})
-    void signsThatCannotBeSeenMakeNoPageFail(String text) throws IOException {
+    void invisibleCharactersDoNotBreakAPage(String text) throws IOException {
         for (String name : new String[]{"t.txt", "t.java", "t.md", "t.html", "t.csv"}) {
             Pages pages = examine(name, text.getBytes(StandardCharsets.UTF_8), "none");
             assertThat(pages).as(name).isInstanceOfAny(Pages.Ready.class, Pages.None.class);
@@ -280,7 +280,7 @@ class HostileFilesTest {
     }
 
     @Test
-    void whatIsMadeToTakeForEverEndsWithAReasonAndTheNextFileIsReadAllTheSame() throws IOException {
+    void aFileThatNeverFinishesIsStoppedAndTheNextIsRead() throws IOException {
         try (IntakeProcess intake = new IntakeProcess("-Xmx256m", Optional.of(Duration.ofSeconds(30)))) {
             Map<String, byte[]> hostile = new LinkedHashMap<>();
             hostile.put("quoted.md", (">".repeat(60_000) + " deep").getBytes(StandardCharsets.US_ASCII));
@@ -310,7 +310,7 @@ class HostileFilesTest {
     }
 
     @Test
-    void aHelperThatRunsOutOfMemoryOrTimeIsExchangedForAnother() throws IOException {
+    void replacesAHelperThatRunsOutOfMemoryOrTime() throws IOException {
         Path large = folder.resolve("large.txt");
         Files.writeString(large, "A line of words.\n".repeat(90_000));
         try (IntakeProcess starved = new IntakeProcess("-Xmx12m", Optional.of(Duration.ofSeconds(60)));
@@ -355,7 +355,7 @@ class HostileFilesTest {
     }
 
     @Test
-    void aPageThatDrawsForEverEndsWithItsBudgetAndSaysSo() throws Exception {
+    void stopsAPageThatExceedsItsDrawingTimeAndSaysSo() throws Exception {
         try (OpenDocument document = OpenDocument.open(nestedForms())) {
             org.assertj.core.api.Assertions.assertThatThrownBy(() -> document.render(0, 1, Duration.ofMillis(300)))
                     .isInstanceOf(OpenDocument.TooSlow.class);

@@ -51,12 +51,12 @@ class IntakeTest {
     }
 
     @Test
-    void aPdfIsKnownByItsContentWhateverItsName() throws IOException {
+    void recognisesAPdfByItsContent() throws IOException {
         assertThat(examine("workbook.txt", pdf(""))).isEqualTo(new Pages.Ready(2, ""));
     }
 
     @Test
-    void aPictureBecomesAPageOfItsOwnShape() throws Exception {
+    void aPictureBecomesAPageOfItsProportions() throws Exception {
         Path png = folder.resolve("p.png");
         ImageIO.write(new BufferedImage(400, 200, BufferedImage.TYPE_INT_RGB), "png", png.toFile());
         assertThat(examine("photo.jpg", Files.readAllBytes(png))).isEqualTo(new Pages.Ready(1, "rendition.pdf"));
@@ -66,7 +66,7 @@ class IntakeTest {
     }
 
     @Test
-    void aLockedPdfIsOpenedWithItsPasswordAndNoOther() throws IOException {
+    void opensALockedPdfOnlyWithItsPassword() throws IOException {
         assertThat(((Pages.Locked) examine("locked.pdf", pdf("secret"))).reason().text())
                 .contains("locked with a password");
         Path file = folder.resolve("locked.pdf");
@@ -82,7 +82,7 @@ class IntakeTest {
     }
 
     @Test
-    void aPdfWithScriptsIsShownAndSaysSoAndTheCopyIsPlainOnlyWhereThatIsAsked() throws Exception {
+    void showsAPdfWithScriptsAndCopiesItPlainlyOnlyOnRequest() throws Exception {
         Path file = folder.resolve("script.pdf");
         try (PDDocument document = new PDDocument()) {
             document.addPage(new PDPage());
@@ -105,7 +105,7 @@ class IntakeTest {
     }
 
     @Test
-    void aPdfOfFiveThousandPagesAndAPageOfTenMetresAreTakenWithAWord() throws IOException {
+    void acceptsFiveThousandPagesAndAPageOfTenMetresWithANote() throws IOException {
         Path file = folder.resolve("long.pdf");
         try (PDDocument document = new PDDocument()) {
             for (int i = 0; i < 5000; i++) {
@@ -119,14 +119,14 @@ class IntakeTest {
     }
 
     @Test
-    void aTruncatedPdfSaysSo() throws IOException {
+    void reportsATruncatedPdf() throws IOException {
         byte[] whole = pdf("");
         assertThat(((Pages.None) examine("cut.pdf", Arrays.copyOf(whole, 60))).reason().text())
                 .contains("Ask the student for it again");
     }
 
     @Test
-    void aPdfThatLostItsEndIsShownAsFarAsItGoesAndSaysSo() throws IOException {
+    void showsTheReadablePartOfADamagedPdfAndSaysSo() throws IOException {
         byte[] whole = pdf("");
         String text = new String(whole, java.nio.charset.StandardCharsets.ISO_8859_1);
         Pages.Ready ready = (Pages.Ready) examine("cut.pdf", Arrays.copyOf(whole, text.indexOf("xref")));
@@ -135,7 +135,7 @@ class IntakeTest {
     }
 
     @Test
-    void anEmptyFileAndAnUnknownKindSaySo() throws IOException {
+    void reportsAnEmptyFileAndAnUnknownFormat() throws IOException {
         assertThat(((Pages.None) examine("empty.pdf", new byte[0])).reason().text())
                 .startsWith("The file is empty.");
         assertThat(((Pages.None) examine("film.mp4",
@@ -145,7 +145,7 @@ class IntakeTest {
     }
 
     @Test
-    void aBrokenPictureSaysSo() throws Exception {
+    void reportsABrokenPicture() throws Exception {
         Path png = folder.resolve("p.png");
         ImageIO.write(new BufferedImage(400, 200, BufferedImage.TYPE_INT_RGB), "png", png.toFile());
         assertThat(((Pages.None) examine("cut.png", Arrays.copyOf(Files.readAllBytes(png), 40))).reason().text())
@@ -154,7 +154,7 @@ class IntakeTest {
 
     /** What the helper process reports arrives unchanged in this process. */
     @Test
-    void anAnswerTravelsWhole() throws Exception {
+    void transfersAResultUnchanged() throws Exception {
         for (Pages answer : List.of(
                 new Pages.Ready(3, "d1.pdf",
                         List.of(Message.literal("A note."),

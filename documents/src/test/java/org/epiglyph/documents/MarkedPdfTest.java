@@ -102,7 +102,7 @@ class MarkedPdfTest {
     }
 
     @Test
-    void theOriginalsBytesStandFirstAndUnchanged() throws Exception {
+    void startsWithTheOriginalBytesUnchanged() throws Exception {
         Path original = original(0, new PDRectangle(0, 0, 400, 300));
         Path marked = marked(original, oneOfEach(0));
         assertThat(Files.readAllBytes(marked)).startsWith(Files.readAllBytes(original))
@@ -110,7 +110,7 @@ class MarkedPdfTest {
     }
 
     @Test
-    void anIndependentReaderFindsEveryMarkWithWhatTheStandardRequires() throws Exception {
+    void anIndependentReaderFindsEveryMarkAsTheStandardRequires() throws Exception {
         Path marked = marked(original(0, new PDRectangle(30, 20, 400, 300)), oneOfEach(0));
         try (PdfReader reader = new PdfReader(Files.readAllBytes(marked))) {
             PdfArray annotations = reader.getPageN(1).getAsArray(PdfName.ANNOTS);
@@ -153,7 +153,7 @@ class MarkedPdfTest {
 
     @ParameterizedTest
     @ValueSource(ints = {0, 90, 180, 270})
-    void popplerAndMupdfDrawEachMarkWhereItMustBeAndNowhereElse(int rotation) throws Exception {
+    void popplerAndMupdfDrawEachMarkInItsPlaceOnly(int rotation) throws Exception {
         PDRectangle crop = new PDRectangle(30, 20, 400, 300);
         Path original = original(rotation, crop);
         List<Mark> marks = oneOfEach(rotation);
@@ -185,7 +185,7 @@ class MarkedPdfTest {
 
     @ParameterizedTest
     @ValueSource(ints = {0, 90, 180, 270})
-    void wordsAreFoundWhereTheyStand(int rotation) throws Exception {
+    void findsWordsInTheirPlaces(int rotation) throws Exception {
         Path original = original(rotation, new PDRectangle(30, 20, 400, 300));
         try (OpenDocument document = OpenDocument.open(original)) {
             PageText text = document.text(0);
@@ -199,14 +199,14 @@ class MarkedPdfTest {
     }
 
     @Test
-    void aPrivateMarkIsRefusedAtTheLastDoor() throws Exception {
+    void neverWritesAPrivateMark() throws Exception {
         Path original = original(0, new PDRectangle(0, 0, 400, 300));
         Mark secret = oneOfEach(0).getFirst().withRemark(new Remark("copied?", Audience.PRIVATE, ""));
         assertThatThrownBy(() -> marked(original, List.of(secret))).isInstanceOf(IllegalArgumentException.class);
     }
 
     @Test
-    void anEarlierAnnotationOfTheStudentStays() throws Exception {
+    void keepsTheStudentsOwnAnnotations() throws Exception {
         Path once = marked(original(0, new PDRectangle(0, 0, 400, 300)), oneOfEach(0).subList(0, 1));
         Path twice = folder.resolve("twice.pdf");
         MarkedPdf.write(once, once.resolveSibling("pictures"), oneOfEach(0).subList(4, 5),
@@ -218,7 +218,7 @@ class MarkedPdfTest {
     }
 
     @Test
-    void aFileWhoseEndIsDamagedIsWrittenAnew() throws Exception {
+    void rewritesAFileWithADamagedEnd() throws Exception {
         Path original = original(0, new PDRectangle(0, 0, 400, 300));
         byte[] bytes = Files.readAllBytes(original);
         Path cut = folder.resolve("cut.pdf");

@@ -176,7 +176,7 @@ class MutatedFilesTest {
     }
 
     @Test
-    void everyFileGivesPagesOrAReasonWithinItsTime() throws Exception {
+    void everyFileYieldsPagesOrAReasonInTime() throws Exception {
         System.setProperty("epiglyph.office", "none");
         Map<String, List<byte[]>> seeds = seeds();
         Map<End, Integer> ends = new EnumMap<>(End.class);

@@ -23,7 +23,7 @@ class OwnPictureTest {
     }
 
     @Test
-    void aDrawingBecomesAPictureOfItsShape() throws Exception {
+    void rasterisesADrawingInItsProportions() throws Exception {
         OwnPicture star = OwnPicture.read(file("star.svg",
                 "<svg xmlns='http://www.w3.org/2000/svg' width='40' height='20'><rect width='40' height='20' fill='#00f'/></svg>"));
         assertThat(star.aspect()).isCloseTo(2, within(0.01));
@@ -37,7 +37,7 @@ class OwnPictureTest {
 
     /** A drawing must not read other files on the marker's machine, nor use the network. */
     @Test
-    void aDrawingLoadsNothingFromOutside() throws Exception {
+    void aDrawingLoadsNothingExternal() throws Exception {
         BufferedImage secret = new BufferedImage(10, 10, BufferedImage.TYPE_INT_RGB);
         secret.setRGB(5, 5, 0xff0000);
         Path other = folder.resolve("secret.png");
@@ -54,7 +54,7 @@ class OwnPictureTest {
     }
 
     @Test
-    void aLargePictureIsMadeSmaller() throws Exception {
+    void scalesALargePictureDown() throws Exception {
         Path large = folder.resolve("large.png");
         ImageIO.write(new BufferedImage(3000, 1500, BufferedImage.TYPE_INT_RGB), "png", large.toFile());
         BufferedImage kept = ImageIO.read(new ByteArrayInputStream(OwnPicture.read(large).png()));
@@ -62,7 +62,7 @@ class OwnPictureTest {
     }
 
     @Test
-    void whatIsNoPictureIsSaidSo() throws IOException {
+    void refusesWhatIsNoPicture() throws IOException {
         for (String name : new String[]{"words.png", "words.svg"}) {
             Path file = file(name, "no picture");
             assertThatThrownBy(() -> OwnPicture.read(file)).isInstanceOf(Problem.class)

@@ -55,7 +55,7 @@ class PlainJpegTest {
     }
 
     @Test
-    void aPictureOfACameraHasTheVeryPointsThatPdfBoxReads() throws IOException {
+    void decodesACameraPictureExactlyAsPdfBoxDoes() throws IOException {
         PDImageXObject image = jpeg(BufferedImage.TYPE_3BYTE_BGR);
         PDImage plain = PlainJpeg.of(image);
         assertThat(plain).isInstanceOf(PlainJpeg.class);
@@ -65,7 +65,7 @@ class PlainJpegTest {
     }
 
     @Test
-    void allOthersAreLeftToPdfBox() throws IOException {
+    void leavesAllOthersToPdfBox() throws IOException {
         PDImageXObject grey = jpeg(BufferedImage.TYPE_BYTE_GRAY);
         PDImageXObject lossless = LosslessFactory.createFromImage(document, picture(BufferedImage.TYPE_INT_RGB));
         PDImageXObject turned = jpeg(BufferedImage.TYPE_3BYTE_BGR);
@@ -83,7 +83,7 @@ class PlainJpegTest {
 
     /** In a damaged or hostile file, the declared size and the size of the image may differ. */
     @Test
-    void aPictureOfAnotherSizeThanTheFileSaysIsReadAsPdfBoxReadsIt() throws IOException {
+    void handlesAPictureWhoseSizeDiffersFromItsDictionaryAsPdfBoxDoes() throws IOException {
         PDImageXObject image = jpeg(BufferedImage.TYPE_3BYTE_BGR);
         image.setWidth(WIDTH - 20);
         assertSame(PlainJpeg.of(image).getImage(), image.getImage());

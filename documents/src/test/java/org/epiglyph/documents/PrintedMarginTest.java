@@ -129,7 +129,7 @@ class PrintedMarginTest {
     }
 
     @Property(tries = 24)
-    void noRemarkIsLostNoneCoversAnotherAndNoneIsOffThePage(@ForAll long seed) throws Exception {
+    void everyRemarkIsPrintedOnThePageWithoutOverlap(@ForAll long seed) throws Exception {
         Random random = new Random(seed);
         Path folder = TestFolders.make("margin");
         int rotation = 90 * random.nextInt(4);
@@ -169,7 +169,7 @@ class PrintedMarginTest {
     }
 
     @Property(tries = 8)
-    void thePagesOwnInkIsAsItWasAndWhatItHidesStaysHidden(@ForAll long seed) throws Exception {
+    void preservesThePagesContentAndKeepsHiddenContentHidden(@ForAll long seed) throws Exception {
         Random random = new Random(seed);
         Path folder = TestFolders.make("margin");
         PDRectangle crop = new PDRectangle(10, 20, 320, 400);
@@ -194,7 +194,7 @@ class PrintedMarginTest {
     }
 
     @Test
-    void theCopyIsAnUpdateThatKeepsEveryByteAndIsWellFormed() throws Exception {
+    void theCopyIsAWellFormedUpdateThatKeepsEveryByte() throws Exception {
         Path folder = TestFolders.make("margin");
         Path original = original(folder, 0, new PDRectangle(0, 0, 400, 500), false);
         List<Mark> many = new ArrayList<>();
@@ -235,7 +235,7 @@ class PrintedMarginTest {
     }
 
     @Test
-    void whatReadsFromRightToLeftBeginsAtTheRight() throws Exception {
+    void alignsRightToLeftTextToTheRight() throws Exception {
         String peace = "\u05e9\u05dc\u05d5\u05dd";
         assertThat(distancesFromTheRight("Short.")).singleElement().satisfies(d -> assertThat(d).isGreaterThan(0.5));
         assertThat(distancesFromTheRight(peace)).singleElement()
@@ -247,7 +247,7 @@ class PrintedMarginTest {
 
     /** An annotation keeps a signature valid; changed page content does not, and the marker is told. */
     @Test
-    void thatASignatureNoLongerHoldsIsSaid() throws Exception {
+    void saysWhenASignatureNoLongerHolds() throws Exception {
         Path folder = TestFolders.make("margin");
         Path signed = folder.resolve("signed.pdf");
         try (PDDocument document = new PDDocument()) {

@@ -114,7 +114,7 @@ class ScaledMarginTest {
     }
 
     @Property(tries = 16)
-    void everythingFollowsThePageAndThePaperKeepsItsSize(@ForAll long seed) throws Exception {
+    void everythingScalesWithThePageAndThePaperKeepsItsSize(@ForAll long seed) throws Exception {
         Random random = new Random(seed);
         Path folder = TestFolders.make("scaled");
         Path original = original(folder, 90 * random.nextInt(4), random.nextBoolean());
@@ -149,7 +149,7 @@ class ScaledMarginTest {
     }
 
     @Test
-    void manyRemarksGoOnBehindOnPaperOfTheSameSizeAndPagesWithoutRemarksStayAsTheyAre() throws Exception {
+    void manyRemarksContinueOnMorePagesOfTheSameSize() throws Exception {
         Path folder = TestFolders.make("scaled");
         Path original = original(folder, 0, false);
         List<Mark> many = new ArrayList<>();

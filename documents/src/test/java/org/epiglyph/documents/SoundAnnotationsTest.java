@@ -70,7 +70,7 @@ class SoundAnnotationsTest {
     @ParameterizedTest
     @CsvSource({"0, poppler", "90, poppler", "180, poppler", "270, poppler", "0, mupdf", "90, mupdf", "180, mupdf",
             "270, mupdf"})
-    void theSignIsDrawnBesideItsMarkAndNowhereElse(int rotation, String drawer) throws Exception {
+    void drawsTheSignOnlyBesideItsMark(int rotation, String drawer) throws Exception {
         Path original = original(rotation);
         List<Mark> marks = List.of(note("m1", 180, 220));
         BufferedImage silent = Drawers.draw(drawer, written(original, marks, List.of()), folder.resolve("a.png"));
@@ -97,7 +97,7 @@ class SoundAnnotationsTest {
     }
 
     @Test
-    void everySoundIsTakenOutAgainByTheNameThatItHasAndTheCopyIsWellFormed() throws Exception {
+    void extractsEverySoundUnderItsNameFromAWellFormedCopy() throws Exception {
         List<Mark> marks = List.of(note("m1", 100, 100), note("m2", 390, 480));
         Path pdf = written(original(0), marks, List.of(said("m1", "one.opus"), said("m1", "zwei \u00fc.opus"),
                 said("m2", "three.opus"), said("gone", "four.opus")));

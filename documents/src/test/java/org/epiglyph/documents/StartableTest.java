@@ -29,7 +29,7 @@ class StartableTest {
             "a.url",
             "a.desktop", "a.webloc", "a.docm", "a.jar", "a.sh", "a.py", "essay.com\u200B", "a.xlsm", "a.appref-ms",
             "a.iso"})
-    void whatRunsByItsNameIsRefused(String name) throws IOException {
+    void refusesProgramsByExtension(String name) throws IOException {
         assertThat(Startable.refusal(file("plain words"), name)).isPresent();
     }
 
@@ -37,12 +37,12 @@ class StartableTest {
     @ValueSource(strings = {"MZ\u0090", "\u007FELF", "#!/bin/sh\n", "\u00CA\u00FE\u00BA\u00BE",
             "L\0\0\0\u0001\u0014\u0002\0",
             "[InternetShortcut]\nURL=x", "\u00EF\u00BB\u00BF#!/usr/bin/env python", "\u00CF\u00FA\u00ED\u00FE"})
-    void whatRunsByWhatIsInItIsRefusedWhateverItIsCalled(String content) throws IOException {
+    void refusesProgramsByContent(String content) throws IOException {
         assertThat(Startable.refusal(file(content), "essay.pdf")).isPresent();
     }
 
     @Test
-    void documentsWithMacrosAreRefusedAndThoseWithoutAreNot() throws IOException {
+    void refusesDocumentsWithMacrosOnly() throws IOException {
         for (String part : new String[]{"word/vbaProject.bin", "Basic/Standard/script-lb.xml",
                 "xl/macrosheets/sheet1.xml"}) {
             Path file = folder.resolve("essay.docx");
@@ -69,7 +69,7 @@ class StartableTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"essay.pdf", "essay.docx", "photo.jpeg", "talk.mp4", "notes", "data.csv", ".hidden", "a.b"})
-    void documentsMayBeOpenedAndTheirProgramIsNamed(String name) throws IOException {
+    void allowsDocumentsAndNamesTheirApplication(String name) throws IOException {
         assertThat(Startable.refusal(file("plain words"), name)).isEmpty();
         assertThat(Startable.kind(name).text()).isNotBlank();
     }

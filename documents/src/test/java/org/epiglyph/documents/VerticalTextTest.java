@@ -46,7 +46,7 @@ class VerticalTextTest {
     }
 
     @Test
-    void theBoxesOfVerticalWordsCoverTheirInk() throws Exception {
+    void boxesOfVerticalWordsCoverTheirInk() throws Exception {
         try (OpenDocument document = OpenDocument.open(columns("HIGH", "WATER"))) {
             List<PageWord> words = document.text(0).words();
             assertThat(String.join("", words.stream().map(PageWord::text).toList())).hasSize(9);

@@ -6,7 +6,7 @@ import org.junit.jupiter.api.Test;
 
 class WarmingTest {
     @Test
-    void thePageThatNobodySeesCanBeDrawn() {
+    void drawsTheWarmUpPage() {
         assertThatNoException().isThrownBy(Warming::run);
     }
 }

@@ -104,7 +104,7 @@ class WholeCopyTest {
     }
 
     @Test
-    void pagesThatStandInTheTreeItselfGetTheirMarks() throws Exception {
+    void pagesDirectlyInTheTreeGetTheirMarks() throws Exception {
         Path received = byHand("<</Type/Catalog/Pages 2 0 R>>",
                 "<</Type/Pages/Count 2/MediaBox[0 0 300 400]/Kids[<</Type/Page/Parent 2 0 R>><</Type/Page/Parent 2 0 R>>]>>");
         assertThat(marked(received, false)).containsExactly(1, 1);
@@ -112,7 +112,7 @@ class WholeCopyTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"1", "7", "-1", "0"})
-    void aPageTreeThatLiesAboutItsCountIsMendedAndSaidSo(String count) throws Exception {
+    void repairsAWrongPageCountAndSaysSo(String count) throws Exception {
         Path received = byHand("<</Type/Catalog/Pages 2 0 R>>",
                 "<</Type/Pages/Count " + count + "/MediaBox[0 0 300 400]/Kids[3 0 R 4 0 R 5 0 R]>>",
                 "<</Type/Page/Parent 2 0 R>>", "<</Type/Page/Parent 2 0 R/Rotate 90>>", "<</Type/Page/Parent 2 0 R>>");
@@ -123,7 +123,7 @@ class WholeCopyTest {
     }
 
     @Test
-    void aPageThatStandsTwiceIsTwoPages() throws Exception {
+    void aPageListedTwiceIsTwoPages() throws Exception {
         Path received = byHand("<</Type/Catalog/Pages 2 0 R>>",
                 "<</Type/Pages/Count 2/MediaBox[0 0 300 400]/Kids[3 0 R 3 0 R]>>", "<</Type/Page/Parent 2 0 R>>");
         assertThat(marked(received, false)).containsExactly(1, 1);
@@ -131,7 +131,7 @@ class WholeCopyTest {
 
     /** ISO 32000-2, 7.5.8: files with cross-reference streams; the update's stream must have an entry for itself. */
     @Test
-    void anUpdateOfAFileWithCrossReferenceStreamsIsFoundFaultlessByAnotherReader() throws Exception {
+    void anotherReaderAcceptsUpdatesWithCrossReferenceStreams() throws Exception {
         Path received = folder.resolve("received.pdf");
         try (PDDocument document = new PDDocument()) {
             for (int i = 0; i < 3; i++) {
@@ -153,7 +153,7 @@ class WholeCopyTest {
      * ISO 32000-2, 12.8.1: a signature covers the byte ranges of its revision, which a later update does not change.
      */
     @Test
-    void theBytesThatASignatureCoversStayAsTheyAre() throws Exception {
+    void preservesTheBytesCoveredByASignature() throws Exception {
         Path received = byHand("<</Type/Catalog/Pages 2 0 R/AcroForm<</SigFlags 3/Fields[5 0 R]>>>>",
                 "<</Type/Pages/Count 1/MediaBox[0 0 300 400]/Kids[3 0 R]>>",
                 "<</Type/Page/Parent 2 0 R/Annots[5 0 R]>>",
@@ -177,7 +177,7 @@ class WholeCopyTest {
     }
 
     @Test
-    void aFileThatReadersMustMendIsWrittenAnewAndNotUpdated() throws Exception {
+    void rewritesAFileThatReadersMustRepair() throws Exception {
         Path received = byHand("<</Type/Catalog/Pages 2 0 R>>",
                 "<</Type/Pages/Count 1/MediaBox[0 0 300 400]/Kids[3 0 R]>>", "<</Type/Page/Parent 2 0 R>>");
         String text = Files.readString(received, StandardCharsets.ISO_8859_1).replace("0000000009", "0000000017");
@@ -190,7 +190,7 @@ class WholeCopyTest {
      * Where actions can occur: ISO 32000-2, 12.3.3 (bookmarks), 12.7.4 (fields and their parents), 13.7, 12.7.8 (XFA).
      */
     @Test
-    void plainCopiesHaveNoScriptAnywhereInTheirGraph() throws Exception {
+    void plainCopiesContainNoScripts() throws Exception {
         Path received = folder.resolve("active.pdf");
         try (PDDocument document = new PDDocument()) {
             PDPage page = new PDPage();
@@ -244,7 +244,7 @@ class WholeCopyTest {
 
     @ParameterizedTest
     @ValueSource(ints = {1, 2, 3})
-    void aCertificationAgainstMarksIsSaidBefore(int permission) throws Exception {
+    void warnsOfACertificationThatForbidsMarks(int permission) throws Exception {
         Path received = byHand("<</Type/Catalog/Pages 2 0 R/Perms<</DocMDP 4 0 R>>>>",
                 "<</Type/Pages/Count 1/MediaBox[0 0 300 400]/Kids[3 0 R]>>", "<</Type/Page/Parent 2 0 R>>",
                 "<</Type/Sig/Filter/X/Reference[<</Type/SigRef/TransformMethod/DocMDP/TransformParams<</P " + permission

@@ -74,7 +74,7 @@ class WordRecognitionTest {
 
     @ParameterizedTest
     @ValueSource(ints = {0, 90, 180, 270})
-    void wordsOfAPictureAreReadWhereTheyStand(int rotation) throws Exception {
+    void readsTheWordsOfAPictureInTheirPlaces(int rotation) throws Exception {
         try (OpenDocument document = OpenDocument.open(scan(rotation))) {
             assertThat(document.text(0).words()).isEmpty();
             PageText text = installed().read(document, 0, "en-GB", () -> false);
@@ -89,7 +89,7 @@ class WordRecognitionTest {
     }
 
     @Test
-    void aBlankPageHasNoWordsAndWhoStopsGetsNone() throws Exception {
+    void aBlankOrCancelledPageHasNoWords() throws Exception {
         Path blank = folder.resolve("blank.pdf");
         try (PDDocument document = new PDDocument()) {
             document.addPage(new PDPage(PDRectangle.A4));

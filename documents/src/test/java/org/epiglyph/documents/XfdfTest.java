@@ -106,7 +106,7 @@ class XfdfTest {
     }
 
     @Test
-    void theFileNamesItsDocumentAndItsNamespace() throws Exception {
+    void namesItsDocumentAndNamespace() throws Exception {
         Element xfdf = written(new Note(head("n", 0, "Why?"), AT));
         assertThat(xfdf.getLocalName()).isEqualTo("xfdf");
         assertThat(xfdf.getNamespaceURI()).isEqualTo("http://ns.adobe.com/xfdf/");
@@ -115,7 +115,7 @@ class XfdfTest {
     }
 
     @Test
-    void whatAllHaveInCommonIsSaid() throws Exception {
+    void writesTheCommonAttributes() throws Exception {
         Element note = only(new Note(head("n1", 1, "Which table?"), AT));
         assertThat(note.getTagName()).isEqualTo("text");
         assertThat(List.of(note.getAttribute("page"), note.getAttribute("name"), note.getAttribute("title"),
@@ -130,7 +130,7 @@ class XfdfTest {
     }
 
     @Test
-    void everyKindHasItsElementAndLiesOnThePage() throws Exception {
+    void writesEachKindOfMarkWithinThePage() throws Exception {
         PagePoint from = new PagePoint(40, 40);
         PagePoint to = new PagePoint(90, 70);
         Map<Mark, String> kinds = new HashMap<>();
@@ -170,7 +170,7 @@ class XfdfTest {
     }
 
     @Test
-    void markedWordsHaveFourCornersALine() throws Exception {
+    void markedTextHasFourCornersPerLine() throws Exception {
         Element two = only(new TextMarkup(head("m", 0, ""),
                 List.of(new PageBox(40, 40, 60, 12), new PageBox(20, 56, 90, 12)), "two lines",
                 TextMarkup.Style.HIGHLIGHT));
@@ -208,7 +208,7 @@ class XfdfTest {
     }
 
     @Test
-    void aCorrectionThatReplacesIsAGroupOfTwo() throws Exception {
+    void aReplacementIsAGroupOfTwo() throws Exception {
         List<Element> group = annotations(written(
                 new Correction(head("r", 0, "high"), List.of(new PageBox(40, 40, 60, 12)), "low", Optional.empty(), 12)
                         .replacing()));
@@ -220,14 +220,14 @@ class XfdfTest {
     }
 
     @Test
-    void wordsThatXmlDoesNotKnowAreLeftOutAndTheOthersComeBack() throws Exception {
+    void omitsCharactersThatXmlForbids() throws Exception {
         String text = "a < b & \"c\" \u0394 \ud835\udcb3\u0001\u0008\uffff end";
         Element note = only(new Note(head("n", 0, text), AT));
         assertThat(child(note, "contents")).isEqualTo("a < b & \"c\" \u0394 \ud835\udcb3 end");
     }
 
     @Test
-    void whatIsPrivateNeverGoesAndAnEarlierFileStays() throws Exception {
+    void omitsPrivateMarksAndKeepsAnExistingFile() throws Exception {
         Path file = folder.resolve("marks.xfdf");
         written(new Note(head("n", 0, "Fine."), AT));
         byte[] before = Files.readAllBytes(file);
@@ -240,7 +240,7 @@ class XfdfTest {
     }
 
     @Test
-    void whatItSaysIsComparedWithoutItsTimesAndWhatIsNoXfdfSaysNothing() throws Exception {
+    void comparesContentIgnoringTimesAndRejectsOtherFormats() throws Exception {
         Path file = folder.resolve("marks.xfdf");
         written(new Note(head("n", 0, "Fine."), AT));
         List<String> said = Xfdf.content(file).orElseThrow();

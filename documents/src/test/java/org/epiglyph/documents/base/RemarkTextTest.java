@@ -9,13 +9,13 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 class RemarkTextTest {
     @Test
-    void plainWordsStayAsTheyAre() {
+    void keepsPlainText() {
         assertThat(RemarkText.plain("Why 3.9 m? See p. 4 & 5 <here>")).isEqualTo("Why 3.9 m? See p. 4 & 5 <here>");
         assertThat(RemarkText.rich("Why?")).isEmpty();
     }
 
     @Test
-    void formIsTakenOffAndLinksKeepTheirAddress() {
+    void removesFormattingAndKeepsLinkAddresses() {
         assertThat(RemarkText.plain("**Units** and *working*, see [the table](https://example.org/t)"))
                 .isEqualTo("Units and working, see \"the table\" (https://example.org/t)");
         assertThat(RemarkText.plain("- range\n- height")).contains("range").contains("height").doesNotContain("**");
@@ -23,7 +23,7 @@ class RemarkTextTest {
     }
 
     @Test
-    void richTextEscapesWhatLooksLikeMarkupAndTakesNoScript() {
+    void richTextEscapesMarkupAndAllowsNoScript() {
         String rich = RemarkText.rich("*so* <b>x</b> [y](javascript:alert(1))");
         assertThat(rich).contains("<em>so</em>").contains("&lt;b&gt;").doesNotContain("javascript:");
     }
@@ -31,7 +31,7 @@ class RemarkTextTest {
     /** A mail quoted many times, or a key held down, must not make a paper unreadable. */
     @ParameterizedTest
     @ValueSource(strings = {">", "> ", "- ", "1. ", "1. - > ", "[", "![", "**a", "_a ", "`a", "[a](", "![a](picture:"})
-    void signsOfFormWithoutAnEndAreReadToo(String sign) {
+    void readsUnclosedFormatting(String sign) {
         for (int times : new int[]{2_000, 30_000}) {
             String text = sign.repeat(times) + " Why?";
             assertThat(RemarkText.plain(text)).contains("Why?");
@@ -49,20 +49,20 @@ class RemarkTextTest {
             "``` is a fence", "[1]: wrong", "[1]: wrong\nand more", "[note]: https://example.org \"title\"", "a \\ b",
             "<!-- gone? -->\n*x*", "a &lt; b &amp; c, *so*", "&copy;\n&#65; stands there", "C:\\_x\\(1)\nis the path",
             "\\\\server\\share\nis gone", "\\alpha\\_1 and\n\\frac{1}{2}"})
-    void whatMayBeMeantAsItIsTypedIsShownAsItIsTyped(String text) {
+    void showsAmbiguousFormattingAsTyped(String text) {
         String wanted = text.strip().replaceAll("\\*(so|x)\\*", "$1");
         assertThat(RemarkText.plain(text).strip()).isEqualTo(wanted);
         assertThat(Jsoup.parse(RemarkText.markup(text).replace("<br />", "\n")).wholeText().strip()).isEqualTo(wanted);
     }
 
     @Test
-    void aBackslashTakesTheFormFromASign() {
+    void aBackslashEscapesFormatting() {
         assertThat(RemarkText.plain("\\*not\\* but *so*")).isEqualTo("*not* but so");
         assertThat(RemarkText.plain("\\`x\\` and \\[a](b)\n*c*")).isEqualTo("`x` and [a](b)\nc");
     }
 
     @Test
-    void partsOfWordsMayBeBoldAndNestedFormStays() {
+    void supportsPartialAndNestedFormatting() {
         assertThat(RemarkText.rich("recei**ve** and ***both***")).contains("recei<strong>ve</strong>")
                 .contains("<em><strong>both</strong></em>");
         assertThat(RemarkText.plain("*un*able")).isEqualTo("unable");
@@ -72,7 +72,7 @@ class RemarkTextTest {
 
     /** Plus and minus before strengths and weaknesses, as markers often write. */
     @Test
-    void listsKeepTheirSigns() {
+    void listsKeepTheirMarkers() {
         assertThat(RemarkText.plain("+ clear\n+ complete\n- no units")).contains("+ clear", "+ complete", "- no units");
         assertThat(Jsoup.parse(RemarkText.markup("+ clear\n+ complete\n\n- no units")).select("li").eachText())
                 .containsExactly("+ clear", "+ complete", "\u2013 no units");
@@ -82,14 +82,14 @@ class RemarkTextTest {
     }
 
     @Test
-    void theMarkersLinesStay() {
+    void keepsTheMarkersLineBreaks() {
         assertThat(RemarkText.markup("one\ntwo")).contains("one<br />two");
         assertThat(RemarkText.plain("one\ntwo\n\nthree")).isEqualTo("one\ntwo\nthree");
     }
 
     /** Unicode Standard Annex 9, P2 and P3: the first letter that has a direction decides. */
     @Test
-    void aBlockThatReadsFromRightToLeftIsMarkedAsSuch() {
+    void marksABlockAsRightToLeft() {
         String peace = "\u05e9\u05dc\u05d5\u05dd";
         assertThat(TextDirection.isRightToLeft("12: " + peace + " and more")).isTrue();
         assertThat(TextDirection.isRightToLeft("Say " + peace)).isFalse();

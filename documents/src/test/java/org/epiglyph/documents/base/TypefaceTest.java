@@ -16,7 +16,7 @@ class TypefaceTest {
     private static final String WORDS = "Say which of the two heights is asked, and round once at the end.";
 
     @Test
-    void wordsAreBrokenToTheColumnAndNoneIsLost() {
+    void wrapsTextToTheColumnWithoutLoss() {
         List<String> lines = Typeface.SERIF_ITALIC.lines(WORDS, 12, 120);
         assertThat(lines).hasSizeGreaterThan(2);
         assertThat(lines).allMatch(l -> Typeface.SERIF_ITALIC.width(l, 12) <= 120);
@@ -24,7 +24,7 @@ class TypefaceTest {
     }
 
     @Test
-    void theMarkersOwnBreaksStay() {
+    void keepsTypedLineBreaks() {
         assertThat(Typeface.SERIF_ITALIC.lines("one\n\ntwo", 12, 500)).containsExactly("one", "", "two");
     }
 
@@ -36,7 +36,7 @@ class TypefaceTest {
     @ValueSource(strings = {"Featherstonehaugh", "\u4e2d\u6587", "\u05e9\u05dc", "e\u0301\u0302", "iiiiiiii",
             "\ud83d\ude42",
             "\u200b"})
-    void aWordWiderThanTheColumnIsBrokenBetweenItsLetters(String part) {
+    void splitsAWordWiderThanTheColumn(String part) {
         String word = part.repeat(20_000 / part.length());
         List<String> lines = Typeface.SERIF.lines("a " + word + " b", 9, 120);
         assertThat(lines.getFirst()).isEqualTo("a");
@@ -50,7 +50,7 @@ class TypefaceTest {
     }
 
     @Test
-    void aColumnTooNarrowHasALetterALine() {
+    void putsOneLetterPerLineInATooNarrowColumn() {
         assertThat(Typeface.SERIF.lines("Wide", 12, 1)).containsExactly("W", "i", "d", "e");
         assertThat(Typeface.SERIF.lines("", 12, 1)).containsExactly("");
     }
@@ -60,7 +60,7 @@ class TypefaceTest {
     @ValueSource(strings = {WORDS, "Größe, naïve, “quoted” … ½ °", "AVATAR To fi ffl Wa", "κύμα и прилив",
             "e\u0301 stacked", "\u05e9\u05dc\u05d5\u05dd",
             "soft\u00adhyphen"})
-    void aLineIsAsWideAsThePlatformSetsIt(String line) throws Exception {
+    void measuresALineAsThePlatformSetsIt(String line) throws Exception {
         for (Typeface face : List.of(Typeface.SERIF, Typeface.INTERFACE, Typeface.FIXED_PITCH)) {
             Font font;
             try (InputStream in = face.open()) {
@@ -74,7 +74,7 @@ class TypefaceTest {
     }
 
     @Test
-    void aSharedTypefaceIsReadOnce() throws Exception {
+    void readsASharedTypefaceOnce() throws Exception {
         assertThat(Typeface.SERIF.trueType()).isSameAs(Typeface.SERIF.trueType());
         assertThat(Typeface.SERIF.trueType().getNumberOfGlyphs()).isPositive();
     }

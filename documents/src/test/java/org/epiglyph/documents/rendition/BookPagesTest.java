@@ -63,7 +63,7 @@ class BookPagesTest {
     }
 
     @Test
-    void whatIsTooWideGoesOnBesideTheNamesOnFurtherPages() throws Exception {
+    void continuesAWideTableOnFurtherPagesWithTheNames() throws Exception {
         String[] pages = read(table(3, 40), List.of());
         assertThat(pages).hasSize(4);
         assertThat(pages).allSatisfy(p -> assertThat(p).contains("Student2 \u00d8rsted"));
@@ -71,7 +71,7 @@ class BookPagesTest {
     }
 
     @Test
-    void figuresStandBelowTheLastStudent() throws Exception {
+    void printsFiguresBelowTheLastStudent() throws Exception {
         List<ClassReport.Cell> mean = List.of(new ClassReport.Text("Mean"), new ClassReport.Number(BigDecimal.TEN));
         assertThat(read(table(2, 1), List.of(mean))[0]).containsSubsequence("Student1", "Mean 10");
         assertThat(read(table(0, 1), List.of())[0]).contains("Name Crit0");

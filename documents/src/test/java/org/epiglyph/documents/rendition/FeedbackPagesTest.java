@@ -65,7 +65,7 @@ class FeedbackPagesTest {
     }
 
     @Test
-    void itIsTaggedWithTitleAndLanguageAndReadInOrder() throws Exception {
+    void isTaggedWithTitleLanguageAndReadingOrder() throws Exception {
         Path pdf = pdf(sheet(60), "sheet.pdf");
         assertThat(failures(pdf)).isEmpty();
         Process reader = new ProcessBuilder("pdftotext", pdf.toString(), "-").redirectErrorStream(true).start();
@@ -81,7 +81,7 @@ class FeedbackPagesTest {
     @ValueSource(strings = {"Bao Nguy\u1ec5n", "\u05e9\u05dc\u05d5\u05dd \u05db\u05d4\u05df",
             "\u0645\u062d\u0645\u062f", "\u738b\u5c0f\u660e",
             "A \ud83d\ude00 name"})
-    void namesOfEveryScriptAreSet(String name) throws Exception {
+    void setsNamesInEveryScript(String name) throws Exception {
         FeedbackSheet usual = sheet(2);
         FeedbackSheet named = new FeedbackSheet("", usual.task(), name, "K-1", Optional.empty(), Optional.empty(),
                 Optional.empty(), name + ", a careful plan.", usual.criteria(), List.of(), List.of(),
@@ -91,7 +91,7 @@ class FeedbackPagesTest {
     }
 
     @Test
-    void whatSaysNothingIsNoHindrance() throws Exception {
+    void acceptsEmptyText() throws Exception {
         FeedbackSheet bare = new FeedbackSheet("", "T", "A", "K", Optional.empty(), Optional.empty(), Optional.empty(),
                 "\u200b", List.of(new FeedbackSheet.Line("Reasoning", "", "", "")),
                 List.of(new FeedbackSheet.PageRemarks("", 1, List.of("\u200b"))), List.of(), List.of(), "", List.of());
@@ -100,20 +100,20 @@ class FeedbackPagesTest {
 
     /** Without this, the check above could not fail. */
     @Test
-    void pagesWithoutTagsAreNotTakenForTaggedOnes() throws Exception {
+    void recognisesUntaggedPages() throws Exception {
         Path plain = folder.resolve("plain.pdf");
         MarkupPages.make("<p>Words.</p>", "", plain);
         assertThat(failures(plain)).isNotEmpty();
     }
 
     @Test
-    void theSameSheetAtTheSameTimeIsTheSameToTheByte() throws Exception {
+    void isReproducibleByteForByte() throws Exception {
         assertThat(Files.readAllBytes(pdf(sheet(3), "one.pdf")))
                 .isEqualTo(Files.readAllBytes(pdf(sheet(3), "two.pdf")));
     }
 
     @Test
-    void thePageForABrowserRunsNothingAndAsksForNothing() {
+    void theBrowserPageRunsAndFetchesNothing() {
         var page = Jsoup.parse(FeedbackPages.html(sheet(3)));
         assertThat(page.select("script, img, link, iframe, object")).isEmpty();
         assertThat(page.text()).contains("<script>alert(1)</script> & why?", "27 of 32");
@@ -122,7 +122,7 @@ class FeedbackPagesTest {
     }
 
     @Test
-    void inPlainWordsNothingIsLost() {
+    void plainTextLosesNothing() {
         assertThat(FeedbackPages.text(sheet(3))).isEqualTo("""
                 Tidal heights workbook
                 \u0394\u03b1\u03bd\u03ac\u03b7 Example, K-4422
@@ -155,7 +155,7 @@ class FeedbackPagesTest {
     }
 
     @Test
-    void whatIsToldOfTheClassStandsAtTheEnd() {
+    void endsWithTheClassFigures() {
         FeedbackSheet told = sheet(1).withClass(List.of("The class average is 6.8 of 16."));
         assertThat(FeedbackPages.html(told)).containsSubsequence("How the result was computed", "In the class",
                 "The class average is 6.8 of 16.");

@@ -124,7 +124,7 @@ class RenditionsTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"png", "gif", "bmp", "jpg", "tif"})
-    void aPictureOfEachKindIsAPage(String format) throws IOException {
+    void eachPictureFormatBecomesAPage(String format) throws IOException {
         assertThat(ready("photo." + format, image(format, marked(BufferedImage.TYPE_INT_RGB))).count()).isEqualTo(1);
         BufferedImage page = picture(0);
         assertThat(page.getWidth()).isGreaterThan(page.getHeight());
@@ -135,7 +135,7 @@ class RenditionsTest {
 
     /** A lossless WebP of one pixel (RFC 9649); the bytes are from memory. */
     @Test
-    void aWebPictureIsAPage() throws IOException {
+    void aWebPictureBecomesAPage() throws IOException {
         assertThat(
                 ready("p.webp", Base64.getDecoder().decode("UklGRhoAAABXRUJQVlA4TA0AAAAvAAAAEAcQERGIiP4HAA==")).count())
                 .isEqualTo(1);
@@ -143,7 +143,7 @@ class RenditionsTest {
 
     /** TIFF 6.0: sixteen bits per sample, and a file in which one image is broken. */
     @Test
-    void aTiffOfSixteenBitsIsAPageAndABrokenPictureLeavesTheOthers() throws IOException {
+    void readsTiffOf16BitsAndContinuesAfterABrokenPicture() throws IOException {
         BufferedImage deep = new BufferedImage(new java.awt.image.ComponentColorModel(
                 java.awt.color.ColorSpace.getInstance(java.awt.color.ColorSpace.CS_sRGB), false, false,
                 java.awt.Transparency.OPAQUE,
@@ -199,7 +199,7 @@ class RenditionsTest {
     }
 
     @Test
-    void colourSeparationsAndLabColoursAreShownInColour() throws IOException {
+    void showsSeparationsAndLabInColour() throws IOException {
         for (byte[] red : List.of(tiff(5, 0, 255, 255, 0), tiff(8, 135, 80, 67))) {
             ready("red.tif", red);
             BufferedImage page = picture(0);
@@ -222,7 +222,7 @@ class RenditionsTest {
     @ParameterizedTest
     @CsvSource({"1, left, top", "2, right, top", "3, right, bottom", "4, left, bottom", "5, left, top", "6, right, top",
             "7, right, bottom", "8, left, bottom"})
-    void aPhotographIsTurnedUpright(int orientation, String across, String down) throws IOException {
+    void rotatesAPhotographUpright(int orientation, String across, String down) throws IOException {
         byte[] jpeg = image("jpg", marked(BufferedImage.TYPE_INT_RGB));
         byte[] exif = {(byte) 0xFF, (byte) 0xE1, 0, 34, 'E', 'x', 'i', 'f', 0, 0, 'M', 'M', 0, 42, 0, 0, 0, 8, 0, 1, 1,
                 0x12, 0, 3, 0,
@@ -242,7 +242,7 @@ class RenditionsTest {
     }
 
     @Test
-    void aPictureOfAHundredMegapixelsIsShownSmallerAndSaysSo() throws IOException {
+    void scalesDownAHundredMegapixelsAndSaysSo() throws IOException {
         BufferedImage large = new BufferedImage(12_500, 8_000, BufferedImage.TYPE_BYTE_BINARY);
         Pages.Ready pages = (Pages.Ready) examine("large.png", image("png", large));
         assertThat(Message.text(pages.notes()))
@@ -254,7 +254,7 @@ class RenditionsTest {
     /** Text in many scripts; every letter drawn as a box is counted, and no letter becomes a different character. */
     @ParameterizedTest
     @ValueSource(strings = {"md", "html", "csv", "txt", "java"})
-    void lettersOfManyScriptsAreDrawnAsTheyAreOrCounted(String ending) throws IOException {
+    void drawsOrCountsLettersOfManyScripts(String ending) throws IOException {
         String text = "Ωμέγα прилив Łódź ğüşiö ערב גאות مدّ وجزر";
         Pages.Ready ready = ready("tide." + ending, ending.equals("html") ? "<p>" + text + "</p>" : text);
         assertThat(Message.text(ready.notes())).doesNotContain("letters");
@@ -269,7 +269,7 @@ class RenditionsTest {
     }
 
     @Test
-    void plainTextIsBrokenBetweenWordsAndSourceCodeIsNumberedAndFolded() throws IOException {
+    void wrapsPlainTextAndNumbersSourceCode() throws IOException {
         ready("notes.txt", "Tide and time. ".repeat(40));
         assertThat(words()).contains("Tide and time.").doesNotContain("\u21AA");
         ready("Tides.java", "class Tides {\n    String s = \"" + "x".repeat(150) + "\";\n}\n");
@@ -278,13 +278,13 @@ class RenditionsTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"notes.txt", "notes.md", "notes.html", "Notes.java"})
-    void lettersThatAFaceWouldJoinAreFoundAndCopied(String name) throws IOException {
+    void copiesTextWithLigaturesCorrectly(String name) throws IOException {
         ready(name, "after the first office craft, fjord and affluent staff");
         assertThat(words()).contains("after the first office craft, fjord and affluent staff");
     }
 
     @Test
-    void oldEncodingsAndLettersWithoutAFontAreMet() throws IOException {
+    void handlesOldEncodingsAndMissingGlyphs() throws IOException {
         ready("notes.txt", "Ångström – Müller".getBytes(Charset.forName("windows-1252")));
         assertThat(words()).contains("Ångström – Müller");
         ready("notes.txt", "\uFEFFhöhe".getBytes(StandardCharsets.UTF_16LE));
@@ -294,7 +294,7 @@ class RenditionsTest {
     }
 
     @Test
-    void markdownAndHtmlAreSetAndNothingInThemIsRunOrFetched() throws IOException {
+    void setsMarkdownAndHtmlWithoutRunningOrFetchingAnything() throws IOException {
         ready("plan.md", "# Passage plan\n\n| leg | course |\n|---|---|\n| bar | 248 |\n\n<script>alert(1)</script>\n");
         assertThat(words()).contains("Passage plan", "bar 248");
         Pages.Ready html = ready("plan.html",
@@ -305,7 +305,7 @@ class RenditionsTest {
     }
 
     @Test
-    void tablesAreRuledAndABrokenOneIsShownAsItIsWritten() throws IOException {
+    void rulesTablesAndShowsABrokenOneAsWritten() throws IOException {
         ready("waypoints.csv", "leg;course\nbar;248\n\"home; again\";=1+1\n");
         assertThat(words()).contains("bar 248", "home; again =1+1");
         ready("broken.csv", "leg,course\n\"bar,248\n");
@@ -313,7 +313,7 @@ class RenditionsTest {
     }
 
     @Test
-    void aWorkbookIsShownWithTheResultsThatItHolds() throws IOException {
+    void showsAWorkbooksStoredResults() throws IOException {
         Path file = folder.resolve("made.xlsx");
         try (XSSFWorkbook workbook = new XSSFWorkbook(); OutputStream out = Files.newOutputStream(file)) {
             Row row = workbook.createSheet("Heights").createRow(0);
@@ -350,7 +350,7 @@ class RenditionsTest {
     private static final String WORD = "<w:document xmlns:w=\"http://schemas.openxmlformats.org/wordprocessingml/2006/main\"><w:body><w:p><w:r><w:rPr><w:rFonts w:ascii=\"Mariner Sans\"/></w:rPr><w:t>%s</w:t></w:r></w:p></w:body></w:document>";
 
     @Test
-    void officeFilesAreSetPlainlyAndThePageSaysHow() throws IOException {
+    void setsOfficeFilesPlainlyAndSaysHow() throws IOException {
         Pages.Ready made = ready("plan.docx", docx(WORD.formatted("Over the bar at half flood")));
         assertThat(words()).contains("Over the bar at half flood");
         assertThat(Message.text(made.notes())).contains("since LibreOffice is not installed")
@@ -360,7 +360,7 @@ class RenditionsTest {
     }
 
     @Test
-    void anOpenDocumentIsSetPlainly() throws IOException {
+    void setsAnOpenDocumentPlainly() throws IOException {
         ByteArrayOutputStream bytes = new ByteArrayOutputStream();
         try (ZipOutputStream out = new ZipOutputStream(bytes)) {
             part(out, "mimetype", "application/vnd.oasis.opendocument.text");
@@ -373,7 +373,7 @@ class RenditionsTest {
 
     /** Only if LibreOffice is installed; its output contains times and numbers, which must be removed. */
     @Test
-    void pagesSetByLibreOfficeAreTheSameEachTime() throws IOException {
+    void libreOfficeMakesTheSamePagesEachTime() throws IOException {
         System.clearProperty("epiglyph.office");
         org.junit.jupiter.api.Assumptions.assumeTrue(OfficeProgram.find().isPresent());
         assertThat(Message.text(ready("plan.docx", docx(WORD.formatted("Over the bar"))).notes()))
@@ -383,14 +383,14 @@ class RenditionsTest {
     }
 
     @Test
-    void anOfficeFileThatReachesOutOfItselfIsNotRead() throws IOException {
+    void refusesAnOfficeFileWithExternalReferences() throws IOException {
         Pages pages = examine("evil.docx",
                 docx("<!DOCTYPE x [<!ENTITY e SYSTEM \"file:///etc/passwd\">]>" + WORD.formatted("&e;")));
         assertThat(((Pages.None) pages).reason().text()).contains("declares a document type or entities");
     }
 
     @Test
-    void aBrokenOfficeFileSaysSo() throws IOException {
+    void reportsABrokenOfficeFile() throws IOException {
         byte[] whole = docx(WORD.formatted("x"));
         assertThat(((Pages.None) examine("cut.docx", Arrays.copyOf(whole, whole.length / 2))).reason().text())
                 .contains("Ask the student for it again");

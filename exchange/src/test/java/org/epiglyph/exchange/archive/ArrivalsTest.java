@@ -80,7 +80,7 @@ class ArrivalsTest {
             "bsdtar -a -cf ../made.zip .", "7z a -bd -y ../made.7z .", "tar -cf ../made.tar .",
             "tar -czf ../made.tar.gz .",
             "bsdtar --format=pax -czf ../made.tgz ."})
-    void anArchiveOfAnotherProgramIsRead(String command) throws Exception {
+    void readsAnotherProgramsArchive(String command) throws Exception {
         Path in = Files.createDirectories(folder.resolve("in/Ünal K-1"));
         Files.writeString(in.resolve("wörk.txt"), "hello");
         Files.writeString(folder.resolve("in/佐藤_K-2.txt"), "two");
@@ -103,7 +103,7 @@ class ArrivalsTest {
     @ParameterizedTest
     @CsvSource({"IBM437, Ångström_Jürgen.pdf", "IBM850, Sequeira_Vânia Ávila.pdf", "windows-1252, Müller_François.pdf",
             "IBM866, Ковальчук_Светлана.pdf", "windows-1251, Иванов_Пётр.pdf", "Shift_JIS, 佐藤_けんじ.pdf"})
-    void namesInOldCodePagesAreRead(String encoding, String name) throws Exception {
+    void readsNamesInOldCodePages(String encoding, String name) throws Exception {
         Path file = zip("old.zip", Charset.forName(encoding), zip -> {
             entry(zip, name, "x");
             entry(zip, "plain.pdf", "y");
@@ -135,7 +135,7 @@ class ArrivalsTest {
     // --- nested archives, several sources
 
     @Test
-    void anArchiveWithinAnArchiveIsAFolder() throws Exception {
+    void anInnerArchiveIsAFolder() throws Exception {
         Path inner = zip("inner.zip", StandardCharsets.UTF_8, zip -> {
             entry(zip, "plan.pdf", "one");
             entry(zip, "chart/notes.txt", "two");
@@ -150,7 +150,7 @@ class ArrivalsTest {
     }
 
     @Test
-    void archivesNestedToNoEndAndBrokenOnesAreStillAccountedFor() throws Exception {
+    void accountsForEndlesslyNestedAndBrokenArchives() throws Exception {
         Path inner = zip("0.zip", StandardCharsets.UTF_8, zip -> entry(zip, "a.txt", "deep"));
         for (int i = 1; i < 9; i++) {
             Path before = inner;
@@ -173,7 +173,7 @@ class ArrivalsTest {
     }
 
     @Test
-    void severalPlacesAreReadTogetherAndOneThatCannotBeIsSaid() throws Exception {
+    void readsSeveralSourcesAndReportsAFailingOne() throws Exception {
         Path zip = zip("class.zip", StandardCharsets.UTF_8, z -> entry(z, "K-1.pdf", "x"));
         Path loose = Files.writeString(folder.resolve("K-2.txt"), "y");
         Path broken = Files.writeString(folder.resolve("broken.zip"), "PK and no more");
@@ -187,7 +187,7 @@ class ArrivalsTest {
     }
 
     @Test
-    void aFolderIsReadWithItsFoldersAndArchives() throws Exception {
+    void readsAFolderWithSubfoldersAndArchives() throws Exception {
         Path in = Files.createDirectories(folder.resolve("in/B/K-2 Bao"));
         Files.writeString(in.resolve("work.txt"), "two");
         Files.writeString(folder.resolve("in/K-1.txt"), "one");
@@ -206,7 +206,7 @@ class ArrivalsTest {
     // --- hostile and broken input
 
     @Test
-    void whatPointsOutsideIsKeptApartAndTheRestIsTaken() throws Exception {
+    void isolatesPathsThatEscapeAndReadsTheRest() throws Exception {
         Path file = zip(zip -> {
             entry(zip, "../../evil.sh", "x");
             entry(zip, "/etc/evil", "x");
@@ -235,7 +235,7 @@ class ArrivalsTest {
     }
 
     @Test
-    void aLinkIsNotFollowedAndIsNamed() throws Exception {
+    void namesALinkWithoutFollowingIt() throws Exception {
         Path secret = Files.writeString(folder.resolve("outside.txt"), "secret");
         Path inner = Files.createDirectories(folder.resolve("inner"));
         Files.createSymbolicLink(inner.resolve("K-1.pdf"), secret);
@@ -247,7 +247,7 @@ class ArrivalsTest {
     }
 
     @Test
-    void aCompressionBombIsRefused() throws Exception {
+    void refusesACompressionBomb() throws Exception {
         byte[] zeros = new byte[1 << 20];
         Path file = zip(zip -> {
             zip.putNextEntry(new ZipEntry("bomb.pdf"));
@@ -266,7 +266,7 @@ class ArrivalsTest {
 
     /** Each inner archive is harmless by itself; together they would fill the disk. */
     @Test
-    void aBombOfManyHarmlessArchivesMeetsTheBudgetOfTheWholeCollect() throws Exception {
+    void manyHarmlessArchivesShareOneBudget() throws Exception {
         byte[] zeros = new byte[1 << 20];
         Path inner = zip("inner.zip", StandardCharsets.UTF_8, zip -> {
             for (int i = 0; i < 60; i++) {
@@ -296,7 +296,7 @@ class ArrivalsTest {
     }
 
     @Test
-    void aLinkInATarIsNamedAndARarIsToldWhatToDoWith() throws Exception {
+    void namesALinkInATarAndExplainsWhatToDoWithARar() throws Exception {
         Path in = Files.createDirectories(folder.resolve("in"));
         Files.writeString(in.resolve("K-1.txt"), "one");
         Files.createSymbolicLink(in.resolve("K-2.txt"), Path.of("/etc/hostname"));
@@ -325,7 +325,7 @@ class ArrivalsTest {
     }
 
     @Test
-    void whatAKilledProgramLeftInTheTemporaryFolderIsTakenAway() throws Exception {
+    void removesTemporaryFilesOfAKilledProgram() throws Exception {
         Path left = Files
                 .createDirectories(Path.of(System.getProperty("java.io.tmpdir"), "epiglyph-999999999-archive-x/y"));
         Files.writeString(left.resolve("student.txt"), "words");
@@ -337,7 +337,7 @@ class ArrivalsTest {
     }
 
     @Test
-    void anArchiveThatSaysItHasAMillionEntriesIsRefusedUnread() throws Exception {
+    void refusesAClaimOfAMillionEntriesUnread() throws Exception {
         Path file = zip(zip -> entry(zip, "K-1.pdf", "x"));
         byte[] bytes = Files.readAllBytes(file);
         int end = bytes.length - 22;
@@ -348,7 +348,7 @@ class ArrivalsTest {
     }
 
     @Test
-    void aTruncatedArchiveAndNoArchiveSaySo() throws Exception {
+    void reportsATruncatedArchiveAndANonArchive() throws Exception {
         Path file = zip(zip -> {
             for (int i = 0; i < 50; i++) {
                 entry(zip, "K-" + i + ".txt", "content " + i);
@@ -364,7 +364,7 @@ class ArrivalsTest {
     }
 
     @Test
-    void unpackingAnInnerArchiveCanBeStopped() throws Exception {
+    void unpackingAnInnerArchiveCanBeCancelled() throws Exception {
         byte[] noise = new byte[300_000];
         new java.util.Random(1).nextBytes(noise);
         Path inner = zip("inner.zip", StandardCharsets.UTF_8, zip -> entry(zip, "a.bin", noise));
@@ -380,7 +380,7 @@ class ArrivalsTest {
     @ParameterizedTest
     @ValueSource(strings = {"K-1.pdf", "Ünal/wörk.pdf", "佐藤.pdf", "console.txt", "a.b/c..d.pdf",
             "name with  spaces .pdf", "K-1 (2).pdf"})
-    void honestNamesAreTakenWithoutAWord(String path) {
+    void acceptsOrdinaryNames(String path) {
         assertThat(PathCheck.refusal(path)).isEmpty();
         assertThat(PathCheck.caution(path)).isEmpty();
     }

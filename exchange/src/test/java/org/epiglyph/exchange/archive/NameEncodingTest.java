@@ -27,7 +27,7 @@ class NameEncodingTest {
             {"Shift_JIS", "佐藤_けんじ.pdf", "鈴木_さくら.pdf", "高橋_ゆうこ.pdf", "田中_あきら.pdf", "渡辺_はるか.pdf"}};
 
     @Property(tries = 120)
-    void aFewNamesTellTheEncodingOrOneThatReadsThemTheSame(@ForAll @IntRange(min = 0, max = 5) int which,
+    void aFewNamesRevealTheEncodingOrAnEquivalentOne(@ForAll @IntRange(min = 0, max = 5) int which,
             @ForAll @Size(min = 2, max = 5) List<@IntRange(min = 1, max = 5) Integer> chosen) {
         String[] names = CLASSES[which];
         Charset charset = Charset.forName(names[0]);

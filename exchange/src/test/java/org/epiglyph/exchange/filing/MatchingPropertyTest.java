@@ -76,7 +76,7 @@ class MatchingPropertyTest {
     }
 
     @Property(tries = 150)
-    void whatIsCertainIsNeverWrong(@ForAll long seed, @ForAll @IntRange(min = 0, max = 6) int habit,
+    void aCertainMatchIsNeverWrong(@ForAll long seed, @ForAll @IntRange(min = 0, max = 6) int habit,
             @ForAll @IntRange(min = 2, max = 40) int size) {
         Random random = new Random(seed);
         PlainLetters letters = new PlainLetters();

@@ -29,7 +29,7 @@ class ReturnedNameTest {
     }
 
     @Property
-    void theIdentifyingStartIsKeptToTheLetter(@ForAll @StringLength(min = 1, max = 20) String free) {
+    void preservesTheIdentifyingStartExactly(@ForAll @StringLength(min = 1, max = 20) String free) {
         String start = "Zoe\u0308\u0301 K-1_";
         assertThat(marked(start + free.replace("/", "") + ".pdf")).startsWith(start).endsWith("_marked.pdf");
     }

@@ -25,7 +25,7 @@ class RuleFileTest {
     @CsvSource(delimiter = '|', value = {"-1|<key>_h<hand-in>_<family>_<free>", "0|<family>, <given> - <free>",
             "2|Group <section> (<initials>) <free>",
             "-1|Etüde 100 % <key>=<free>"})
-    void aRuleComesBackAsItWasWritten(int level, String written) throws Exception {
+    void readsBackARule(int level, String written) throws Exception {
         FilingRule rule = FilingRule.of("Kestrel Point, 2. Jahr", level, written);
         Path file = folder.resolve("kept/rule.txt");
         RuleFile.write(rule, file);
@@ -34,7 +34,7 @@ class RuleFileTest {
     }
 
     @Test
-    void aColleagueMayLeaveOutWhatGoesWithoutSaying() throws Exception {
+    void optionalFieldsMayBeOmitted() throws Exception {
         assertThat(RuleFile.read(file("reads = <key>_<free>\n")))
                 .isEqualTo(FilingRule.of("rule.txt", FilingRule.FILE, "<key>_<free>"));
         assertThat(RuleFile.read(file("# words\n\nname=x\nwhere=folder 2\nreads=<family>\n")).level()).isEqualTo(1);
@@ -45,7 +45,7 @@ class RuleFileTest {
             "reads = work_<free>|identifies the student",
             "reads = <key>_<free>&where = cellar|'where' must be 'file name'",
             "reads = <nobody>_<free>|<nobody> is not a part of a filing rule"})
-    void whatIsNoRuleIsNamedWithTheFile(String text, String said) throws Exception {
+    void rejectsAnInvalidRuleNamingTheFile(String text, String said) throws Exception {
         Path file = file(text.replace('&', '\n'));
         assertThatThrownBy(() -> RuleFile.read(file)).isInstanceOf(Problem.class)
                 .hasMessageContaining(said)
@@ -53,7 +53,7 @@ class RuleFileTest {
     }
 
     @Test
-    void aMissingFileAndOneThatIsNoTextSaySo() throws Exception {
+    void reportsAMissingFileAndABinaryOne() throws Exception {
         assertThatThrownBy(() -> RuleFile.read(folder.resolve("gone.txt"))).hasMessageContaining("cannot be read");
         Path bytes = Files.write(folder.resolve("bytes.txt"), "reads = \u00e9".getBytes(StandardCharsets.ISO_8859_1));
         assertThatThrownBy(() -> RuleFile.read(bytes)).isInstanceOf(Problem.class)

@@ -30,13 +30,13 @@ class PhraseFileTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"p.csv", "p.xlsx", "p.json", "p.md"})
-    void everythingComesBackAsItWas(String name) throws Problem {
+    void readsBackEverything(String name) throws Problem {
         assertThat(PhraseFile.read(PhraseFile.write(ALL, "Tides", SCHEME, name), name, SCHEME).phrases())
                 .isEqualTo(ALL);
     }
 
     @Test
-    void aCriterionThatTheSchemeDoesNotHaveMakesAGeneralPhrase() throws Problem {
+    void anUnknownCriterionMakesAGeneralPhrase() throws Problem {
         byte[] bytes = "words,criterion\nHello,Units\n".getBytes(StandardCharsets.UTF_8);
         assertThat(PhraseFile.read(bytes, "p.csv", SCHEME).phrases()).singleElement()
                 .satisfies(p -> assertThat(p.criterion()).isEmpty());
@@ -49,14 +49,14 @@ class PhraseFileTest {
             "code;A | needs a column headed 'words'", "{\"a\":1} | has no 'phrases'",
             "{\"phrases\": | is not valid JSON",
             "# Tides | has no phrases"})
-    void whatCannotBeReadIsSaidWithItsPlace(String text, String complaint) {
+    void reportsErrorsWithTheirPlace(String text, String complaint) {
         byte[] bytes = text.replace(';', '\n').getBytes(StandardCharsets.UTF_8);
         assertThatThrownBy(() -> PhraseFile.read(bytes, "p", SCHEME)).isInstanceOf(Problem.class)
                 .hasMessageContaining(complaint);
     }
 
     @Test
-    void anEndingThatIsNotKnownIsRefused() {
+    void refusesAnUnknownExtension() {
         assertThatThrownBy(() -> PhraseFile.write(ALL, "Tides", SCHEME, "p.doc")).isInstanceOf(Problem.class)
                 .hasMessageContaining(".csv, .xlsx, .json or .md");
     }

@@ -64,7 +64,7 @@ class ConnectionTest {
     }
 
     @Test
-    void aServiceThatIsBusyOrOutOfOrderForAMomentIsAskedAgain() throws Problem {
+    void retriesABusyOrFailingService() throws Problem {
         serve((exchange, call) -> {
             if (call == 1) {
                 say(exchange, 503, "");
@@ -83,7 +83,7 @@ class ConnectionTest {
     }
 
     @Test
-    void anAnswerThatIsCutOffIsAskedForAgain() throws Problem {
+    void retriesATruncatedAnswer() throws Problem {
         serve((exchange, call) -> {
             if (call == 1) {
                 exchange.sendResponseHeaders(200, 1_000);
@@ -98,7 +98,7 @@ class ConnectionTest {
     }
 
     @Test
-    void whatStaysOutOfOrderIsSaidWithinTheBudget() {
+    void reportsAPersistentFailureWithinTheBudget() {
         serve((exchange, _) -> say(exchange, 503, ""));
         assertThatThrownBy(() -> client(new Backoff(Duration.ofMillis(5), Duration.ofMillis(200))).tasks())
                 .isInstanceOf(Problem.class)
@@ -107,7 +107,7 @@ class ConnectionTest {
     }
 
     @Test
-    void aServiceThatAsksForMoreTimeThanThereIsIsNotWaitedFor() {
+    void doesNotWaitLongerThanTheBudget() {
         serve((exchange, _) -> {
             exchange.getResponseHeaders().add("Retry-After", "3600");
             say(exchange, 429, "");
@@ -118,7 +118,7 @@ class ConnectionTest {
 
     /** RFC 9110, 10.2.3: seconds, or a date. */
     @Test
-    void theTimeToWaitMayBeADateAndWhatIsNeitherIsPassedOver() throws Problem {
+    void acceptsADateAsRetryTimeAndIgnoresOtherValues() throws Problem {
         serve((exchange, call) -> {
             if (call == 1) {
                 exchange.getResponseHeaders()
@@ -143,7 +143,7 @@ class ConnectionTest {
     }
 
     @Test
-    void whatIsNoAnswerOfARecordServiceIsSaidForEachKindOfIt() {
+    void rejectsUnintelligibleAnswersOfEachKind() {
         for (String body : List.of("", "null", "<html>Sign in</html>", "{\"tasks\":", "[{}]")) {
             server.createContext("/api/tasks", exchange -> {
                 try (exchange) {
@@ -158,7 +158,7 @@ class ConnectionTest {
     }
 
     @Test
-    void whatEachRefusalMeansIsSaidInWordsThatNameTheWayOut() {
+    void explainsEachRefusalAndItsRemedy() {
         Map<Integer, String> words = Map.of(302, "redirects to another address", 401, "does not accept the token", 404,
                 "does not know this task", 413, "does not accept uploads of this size", 500, "answered with error 500");
         words.forEach((status, said) -> {
@@ -174,14 +174,14 @@ class ConnectionTest {
     }
 
     @Test
-    void whatTheServiceRefusesForGoodIsNotAskedAgain() {
+    void doesNotRetryAPermanentRefusal() {
         serve((exchange, _) -> say(exchange, 403, ""));
         assertThatThrownBy(() -> client(SHORT).tasks()).hasMessageContaining("does not accept the token");
         assertThat(asked.get()).isEqualTo(1);
     }
 
     @Test
-    void whereNothingListensThatIsSaidAtOnce() throws IOException {
+    void reportsAnUnreachableServiceAtOnce() throws IOException {
         int port;
         try (ServerSocket closed = new ServerSocket(0)) {
             port = closed.getLocalPort();
@@ -193,7 +193,7 @@ class ConnectionTest {
     }
 
     @Test
-    void waitingCanBeStopped() throws Problem {
+    void waitingCanBeCancelled() throws Problem {
         serve((exchange, _) -> say(exchange, 503, ""));
         RecordClient client = new RecordServices(List.of(), new Backoff(Duration.ofMinutes(1), Duration.ofHours(1)))
                 .connect("http://127.0.0.1:" + server.getAddress().getPort(), "token", () -> {
@@ -205,7 +205,7 @@ class ConnectionTest {
     }
 
     @Test
-    void theAddressDecidesTheProtocol() throws Problem {
+    void theAddressDeterminesTheProtocol() throws Problem {
         RecordServices services = RecordServices.installed();
         assertThat(services.at("https://records.example.org/ims/oneroster/").abilities()).isEmpty();
         assertThat(services.at("https://records.example.org/school/ims/oneroster").name()).isEqualTo("OneRoster 1.2");

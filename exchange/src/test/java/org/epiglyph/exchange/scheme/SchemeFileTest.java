@@ -69,14 +69,14 @@ class SchemeFileTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"scheme.csv", "scheme.xlsx", "scheme.json"})
-    void everyKindComesBackAsItWas(String name) throws Problem {
+    void readsBackEveryKind(String name) throws Problem {
         MarkScheme there = everything();
         assertThat(SchemeFile.read(SchemeFile.write(there, "Tides", name), name)).isEqualTo(there);
     }
 
     @ParameterizedTest
     @ValueSource(strings = {"scheme.csv", "scheme.json"})
-    void aRootComesBack(String name) throws Problem {
+    void readsBackARootAdjustment(String name) throws Problem {
         MarkScheme there = everything().withRules(Rules.USUAL.withScaling(Optional.of(Scaling.root(BigDecimal.TEN))));
         byte[] bytes = SchemeFile.write(there, "Tides", name);
         assertThat(SchemeFile.read(bytes, name)).isEqualTo(there);
@@ -84,7 +84,7 @@ class SchemeFileTest {
 
     /** Read by Commons CSV, by Apache POI, and as plain JSON. */
     @Test
-    void otherProgramsReadWhatIsWritten() throws Exception {
+    void otherProgramsReadIt() throws Exception {
         byte[] csv = SchemeFile.write(everything(), "Tides", "a.csv");
         try (var records = CSVFormat.RFC4180.builder()
                 .setHeader()
@@ -113,7 +113,7 @@ class SchemeFileTest {
 
     /** A rubric without our extensions, in terms of 1EdTech CASE 1.0, from memory. */
     @Test
-    void aRubricOfAnotherHandIsRead() throws Problem {
+    void readsAForeignRubric() throws Problem {
         String rubric = """
                 {"identifier":"r","title":"Essay","CFRubricCriteria":[{"identifier":"a","description":"Argument","weight":2,
                 "CFRubricCriterionLevels":[{"quality":"Strong","score":4,"description":"holds"},{"quality":"Weak","score":1}]}]}
@@ -140,7 +140,7 @@ class SchemeFileTest {
             "criterion,kind,text,maximum;A,,,4;magic,rule,x, | line 3: 'magic' is not a rule",
             "criterion,kind,best,maximum;S,section,1.5, | line 2: '1.5' under 'best' must be a whole number",
             "name;Method | needs columns headed 'criterion' and 'maximum'", "criterion,maximum; | lists no criterion"})
-    void whatCannotBeReadIsSaidWithItsLine(String table, String complaint) {
+    void reportsErrorsWithTheirLine(String table, String complaint) {
         byte[] bytes = table.replace(';', '\n').getBytes(StandardCharsets.UTF_8);
         assertThatThrownBy(() -> SchemeFile.read(bytes, "scheme.csv")).isInstanceOf(Problem.class)
                 .hasMessageContaining(complaint);
@@ -148,7 +148,7 @@ class SchemeFileTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"{\"CFRubricCriteria\":", "{}", "PK-not a workbook"})
-    void aBrokenFileIsRefusedInWords(String content) {
+    void explainsABrokenFile(String content) {
         assertThatThrownBy(() -> SchemeFile.read(content.getBytes(StandardCharsets.UTF_8), "scheme"))
                 .isInstanceOf(Problem.class)
                 .hasMessageContaining("scheme");

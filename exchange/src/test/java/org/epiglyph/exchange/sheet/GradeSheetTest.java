@@ -26,7 +26,7 @@ class GradeSheetTest {
     }
 
     @Test
-    void onlyScoreAndFeedbackOfTheGivenStudentsChange() throws Problem {
+    void changesOnlyScoreAndFeedbackOfTheGivenStudents() throws Problem {
         GradeSheet sheet = GradeSheet.read(bytes(SHEET), "the sheet");
         byte[] filled = sheet.with(
                 Map.of(new StudentKey("K-1"),
@@ -36,7 +36,7 @@ class GradeSheetTest {
     }
 
     @Test
-    void aGradeGoesIntoAColumnOfItsOwnAndAloneItsHeadingMeansTheScore() throws Problem {
+    void writesAGradeToItsOwnColumnWhichAloneCountsAsTheScore() throws Problem {
         Map<StudentKey, GradeSheet.Filled> filled = Map.of(new StudentKey("K-1"),
                 new GradeSheet.Filled(new BigDecimal("29.5"), Optional.of("Master"), "Good."));
         GradeSheet both = GradeSheet.read(bytes("key,grade,score,feedback\nK-1,,,\nK-2,held,,\n"), "s");
@@ -54,7 +54,7 @@ class GradeSheetTest {
     }
 
     @Test
-    void theRosterComesFromTheSheet() throws Problem {
+    void readsTheRosterFromTheSheet() throws Problem {
         GradeSheet sheet = GradeSheet.read(bytes(SHEET), "the sheet");
         assertThat(sheet.roster().students()).extracting(s -> s.name()).containsExactly("Ada Example", "Mahendra");
         assertThat(sheet.maximum()).hasValue(new BigDecimal("32"));
@@ -63,7 +63,7 @@ class GradeSheetTest {
     }
 
     @Test
-    void aCandidateNumberIsTheKeyOnlyWhereThereIsNoOther() throws Problem {
+    void usesACandidateNumberAsTheKeyOnlyIfThereIsNoOther() throws Problem {
         GradeSheet both = GradeSheet.read(bytes("student id,candidate number,name,score\nS-1,4711,Ada Example,\n"),
                 "s");
         assertThat(both.roster().students()).singleElement().satisfies(s -> {
@@ -78,7 +78,7 @@ class GradeSheetTest {
     }
 
     @Test
-    void whatIsMissingIsNamed() {
+    void namesMissingColumns() {
         assertThatThrownBy(() -> GradeSheet.read(bytes("colour,size\nred,4\nblue,5\n"), "marks.csv"))
                 .isInstanceOf(Problem.class)
                 .hasMessageContaining("marks.csv has no column that identifies the student");
@@ -93,7 +93,7 @@ class GradeSheetTest {
     }
 
     @Test
-    void aSchemeAndAPhrasebookAreReadAndTheirFaultsNamedByLine() throws Problem {
+    void readsASchemeAndAPhrasebookAndNamesErrorsByLine() throws Problem {
         MarkScheme scheme = SchemeFile.read(bytes("criterion,maximum,step,text\nMethod,8,0.5,why\nUnits,4,,\n"),
                 "scheme.csv");
         assertThat(scheme.maximum()).isEqualByComparingTo("12");

@@ -67,7 +67,7 @@ class ReportFileTest {
     }
 
     @Test
-    void asCsvEveryStudentHasARowAndWhatIsNotKnownIsBlank() throws Exception {
+    void csvHasARowForEachStudentWithBlanksForUnknownValues() throws Exception {
         String text = Files.readString(written("class.csv"), StandardCharsets.UTF_8);
         assertThat(text).startsWith("\uFEFF").doesNotContain("zquince");
         try (CSVParser parser = CSVParser.parse(text.substring(1),
@@ -89,7 +89,7 @@ class ReportFileTest {
     }
 
     @Test
-    void asAWorkbookKeysStayWordsAndScoresAreNumbers() throws Exception {
+    void aWorkbookHasTextKeysAndNumericScores() throws Exception {
         try (InputStream in = Files.newInputStream(written("class.xlsx")); XSSFWorkbook book = new XSSFWorkbook(in)) {
             Row ada = book.getSheetAt(0).getRow(1);
             assertThat(ada.getCell(0).getStringCellValue()).isEqualTo("0012");
@@ -99,7 +99,7 @@ class ReportFileTest {
     }
 
     @Test
-    void anotherEndingAndAMissingFolderAreRefused() {
+    void refusesAnotherExtensionAndAMissingFolder() {
         assertThatThrownBy(() -> written("class.docx")).isInstanceOf(Problem.class).hasMessageContaining("class.docx");
         assertThatThrownBy(() -> written("nowhere/class.csv")).isInstanceOf(Problem.class);
     }

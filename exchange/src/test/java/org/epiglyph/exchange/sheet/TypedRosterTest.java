@@ -20,7 +20,7 @@ class TypedRosterTest {
     }
 
     @Test
-    void linesAreReadHoweverTheyAreTyped() throws Problem {
+    void readsLinesInAnyForm() throws Problem {
         assertThat(words(TypedRoster
                 .read("K-1 Example, Ada\nK-2 Bao Example\n\nMahendra\nNguyễn, Cy\nK-5\tRhodri, Dora\tSection B\n")))
                 .isEqualTo(
@@ -28,7 +28,7 @@ class TypedRosterTest {
     }
 
     @Test
-    void mailAddressesAreKnownWhereverTheyStand() throws Problem {
+    void recognisesMailAddressesAnywhere() throws Problem {
         assertThat(TypedRoster
                 .read("K-1; Example, Ada; A; ada@example.org\nBao Example\tbao@example.org\ncy@example.org\n")
                 .students()).extracting(s -> s.key() + "|" + s.family() + "|" + s.section() + "|" + s.mail())
@@ -39,13 +39,13 @@ class TypedRosterTest {
     }
 
     @Test
-    void aPastedTableWithHeadingsIsReadByThem() throws Problem {
+    void readsAPastedTableByItsHeadings() throws Problem {
         assertThat(words(TypedRoster.read("family name\tgiven name\tkey\tsection\nExample\tAda\tK-1\tA\n")))
                 .isEqualTo("K-1|Ada|Example|A\n");
     }
 
     @Test
-    void aStudentWhoStandsThereTwiceIsNamedWithTheLine() {
+    void namesTheLineOfADuplicateStudent() {
         assertThatThrownBy(() -> TypedRoster.read("Example, Ada\nBao\nExample, Ada\n")).isInstanceOf(Problem.class)
                 .hasMessageStartingWith("Line 3: Example, Ada is there twice");
     }
@@ -57,13 +57,13 @@ class TypedRosterTest {
             "13.6.2026, 2026-06-13T22:59:00Z",
             "2026-06-13, 2026-06-13T22:59:00Z", "2026-03-29 01:30, 2026-03-29T01:30:00Z",
             "2026-10-25 01:30, 2026-10-25T00:30:00Z"})
-    void timesAreReadInTheTasksZone(String written, String moment) {
+    void readsTimesInTheTasksZone(String written, String moment) {
         assertThat(WrittenTime.read(written, ZoneId.of("Europe/London"))).hasValue(Instant.parse(moment));
     }
 
     @ParameterizedTest
     @CsvSource({"soon", "32.1.2026", "2026-13-01", "18:00"})
-    void whatIsNoTimeIsNone(String written) {
+    void rejectsInvalidTimes(String written) {
         assertThat(WrittenTime.read(written, ZoneId.of("Europe/London"))).isEmpty();
     }
 }

@@ -28,7 +28,7 @@ class CsvTableTest {
 
     /** The examples in RFC 4180, section 2, items 2, 5, 6 and 7. */
     @Test
-    void theExamplesOfTheStandardAreRead() throws Problem {
+    void readsTheExamplesOfTheStandard() throws Problem {
         assertThat(read("aaa,bbb,ccc\r\nzzz,yyy,xxx").row(1)).containsExactly("zzz", "yyy", "xxx");
         assertThat(read("\"aaa\",\"bbb\",\"ccc\"\r\nzzz,yyy,xxx").row(0)).containsExactly("aaa", "bbb", "ccc");
         assertThat(read("\"aaa\",\"b\r\nbb\",\"ccc\"\r\nzzz,yyy,xxx").row(0)).containsExactly("aaa", "b\r\nbb", "ccc");
@@ -42,7 +42,7 @@ class CsvTableTest {
     }
 
     @Property(tries = 300)
-    void whatCommonsCsvWritesIsReadAndAChangedCellIsTheOnlyChange(@ForAll("tables") List<List<String>> rows)
+    void readsWhatCommonsCsvWritesAndChangesOneCellOnly(@ForAll("tables") List<List<String>> rows)
             throws Exception {
         StringBuilder out = new StringBuilder("one,two,three,four\r\n");
         try (CSVPrinter printer = new CSVPrinter(out, CSVFormat.RFC4180)) {
@@ -71,7 +71,7 @@ class CsvTableTest {
     }
 
     @Test
-    void otherBytesStayAsTheyAre() throws Problem {
+    void preservesOtherBytes() throws Problem {
         String odd = "\uFEFFkey; name ;score;note\n\"K-1\";Åsa ;;  x\nK-2;\"B;o\";5,5;\n";
         CsvTable table = read(odd);
         assertThat(table.row(2)).containsExactly("K-2", "B;o", "5,5", "");
@@ -81,7 +81,7 @@ class CsvTableTest {
     }
 
     @Test
-    void anOldWesternSheetKeepsItsEncoding() throws Problem {
+    void preservesALegacyEncoding() throws Problem {
         Charset western = Charset.forName("windows-1252");
         byte[] bytes = "key,name,score\r\nK-1,Müller – Söhne,\r\n".getBytes(western);
         byte[] changed = CsvTable.read(bytes, "a sheet").with(Map.of(new Place(1, 2), new CellValue.Text("3")));
@@ -90,7 +90,7 @@ class CsvTableTest {
 
     /** Formulas in cells: common practice, no source. */
     @Test
-    void wordsThatWouldStartAFormulaAreDisarmedAndNumbersAreNot() throws Problem {
+    void disarmsTextThatWouldStartAFormulaButNotNumbers() throws Problem {
         CsvTable table = read("key,score,feedback\nK-1,,\n");
         byte[] changed = table
                 .with(Map.of(new Place(1, 1), new CellValue.Number(new java.math.BigDecimal("-0.5")), new Place(1, 2),
@@ -100,13 +100,13 @@ class CsvTableTest {
     }
 
     @Test
-    void aQuoteThatIsNeverClosedIsNamedWithItsLine() {
+    void namesTheLineOfAnUnclosedQuote() {
         assertThatThrownBy(() -> read("key,name\nK-1,\"Ada\nK-2,Bao\n")).isInstanceOf(Problem.class)
                 .hasMessageContaining("line 2");
     }
 
     @Test
-    void aStrayQuoteDoesNotTakeTheRowsUpToTheNextOne() throws Problem {
+    void aStrayQuoteDoesNotSwallowRows() throws Problem {
         assertThatThrownBy(() -> read("key,name\nK-1,\"Ada\nK-2,Bao\nK-3,\"Chen\"\n")).isInstanceOf(Problem.class)
                 .hasMessageContaining("line 2")
                 .hasMessageContaining("line 4");

@@ -56,7 +56,7 @@ class DialectTest {
     }
 
     @Property(tries = 250)
-    void inEveryDialectOnlyTheFilledCellsChange(@ForAll long seed) throws Exception {
+    void onlyFilledCellsChangeInEveryDialect(@ForAll long seed) throws Exception {
         Random random = new Random(seed);
         char separator = ",;\t".charAt(random.nextInt(3));
         Charset charset = CHARSETS.get(random.nextInt(CHARSETS.size()));

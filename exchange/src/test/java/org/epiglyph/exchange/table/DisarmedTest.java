@@ -16,20 +16,20 @@ class DisarmedTest {
     @ParameterizedTest
     @ValueSource(strings = {"=HYPERLINK(\"x\")", "+cmd|' /C calc'!A0", "-2+3+cmd|'x'!A0", "@SUM(1)", "\tx", "\r=1",
             "=", "\uFF1D1"})
-    void whatASpreadsheetWouldRunIsDisarmedAndComesBackAsItWas(String armed) {
+    void disarmsFormulasAndRestoresThem(String armed) {
         assertThat(Disarmed.of(armed)).isEqualTo("'" + armed);
         assertThat(Disarmed.back(Disarmed.of(armed))).isEqualTo(armed);
     }
 
     @ParameterizedTest
     @ValueSource(strings = {"-Ann O'Neill", "@Jo", "Bao", "-7.5", "+3", "'quoted'", "", "d'Arcy", "'t Hooft"})
-    void namesAndFiguresStayAsTheyAre(String harmless) {
+    void keepsNamesAndNumbers(String harmless) {
         assertThat(Disarmed.of(harmless)).isEqualTo(harmless);
         assertThat(Disarmed.back(harmless)).isEqualTo(harmless);
     }
 
     @Test
-    void aSheetOfOurOwnIsDisarmedAndStillKnowsItsStudents() throws Exception {
+    void aDisarmedSheetStillIdentifiesItsStudents() throws Exception {
         StudentKey key = new StudentKey("=1+1");
         GradeSheet blank = GradeSheet.blank(List.of(new Student(key, "+cmd|' /C calc'!A0", "-Ann", "@A")), false);
         String written = new String(blank.with(Map.of(key, new GradeSheet.Filled(java.math.BigDecimal.ONE,

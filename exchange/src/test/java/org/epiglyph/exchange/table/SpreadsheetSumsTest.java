@@ -35,7 +35,7 @@ class SpreadsheetSumsTest {
      */
     @ParameterizedTest
     @ValueSource(longs = {1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12})
-    void aSpreadsheetComesToTheSame(long seed) throws Exception {
+    void aSpreadsheetComputesTheSame(long seed) throws Exception {
         Random random = new Random(seed);
         List<Criterion> criteria = new ArrayList<>();
         Scorecard card = Scorecard.EMPTY;

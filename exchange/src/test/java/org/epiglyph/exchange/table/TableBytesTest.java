@@ -16,13 +16,13 @@ class TableBytesTest {
     private Path folder;
 
     @Test
-    void aTableIsReadWhole() throws Exception {
+    void readsAWholeTable() throws Exception {
         Path table = Files.writeString(folder.resolve("table.csv"), "name,points\n");
         assertThat(TableBytes.read(table)).asString().isEqualTo("name,points\n");
     }
 
     @Test
-    void aFileThatIsNoTableIsRefusedByItsSizeAndAMissingOneNamed() throws Exception {
+    void refusesATooLargeFileAndNamesAMissingOne() throws Exception {
         Path film = folder.resolve("film.csv");
         try (RandomAccessFile file = new RandomAccessFile(film.toFile(), "rw")) {
             file.setLength((64L << 20) + 1);

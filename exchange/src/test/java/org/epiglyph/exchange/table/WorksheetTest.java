@@ -80,7 +80,7 @@ class WorksheetTest {
     }
 
     @Test
-    void onlyTheWorksheetsOwnPartChangesAndInItOnlyTheFilledCells() throws Exception {
+    void onlyTheFilledCellsOfTheWorksheetChange() throws Exception {
         byte[] received = byPoi();
         GradeSheet sheet = GradeSheet.read(received, "marks.xlsx");
         assertThat(sheet.file().describe()).isEqualTo("XLSX, 2 worksheets");
@@ -116,7 +116,7 @@ class WorksheetTest {
     }
 
     @Test
-    void aFormulaThatCannotBeComputedHereLosesItsOldResultAndWordsFollow() throws Exception {
+    void dropsStaleFormulaResultsAndWritesText() throws Exception {
         byte[] received;
         try (XSSFWorkbook workbook = new XSSFWorkbook(); ByteArrayOutputStream out = new ByteArrayOutputStream()) {
             XSSFSheet sheet = workbook.createSheet("Marks");
@@ -147,7 +147,7 @@ class WorksheetTest {
     }
 
     @Test
-    void anotherLibrarysWorkbookIsFilledToo() throws Exception {
+    void fillsAWorkbookOfAnotherLibrary() throws Exception {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         try (Workbook workbook = new Workbook(out, "Registry", "1.0")) {
             var sheet = workbook.newWorksheet("Sheet");
@@ -171,7 +171,7 @@ class WorksheetTest {
 
     /** Some writers prefix every element and omit references (ECMA-376-1, 18.3.1.4: r is optional). */
     @Test
-    void prefixesMissingReferencesAndEmptyRowsAreMet() throws Exception {
+    void handlesPrefixesMissingReferencesAndEmptyRows() throws Exception {
         String xml = "<?xml version=\"1.0\"?><x:worksheet odd='" + "a/b ".repeat(100_000) + "' "
                 + "xmlns:x=\"http://schemas.openxmlformats.org/spreadsheetml/2006/main\"><!-- <x:row r=\"1\"> --><x:sheetData><x:row r=\"2\"/><x:row><x:c t=\"str\"><x:v>a</x:v></x:c><x:c><x:f>1+1</x:f><x:v>2</x:v></x:c></x:row></x:sheetData></x:worksheet>";
         SheetXml sheet = SheetXml.read(xml, "s");
@@ -191,7 +191,7 @@ class WorksheetTest {
     }
 
     @Test
-    void whatIsNoWorkbookOrALockedOneSaysSo() {
+    void reportsAnInvalidOrLockedWorkbook() {
         assertThatThrownBy(
                 () -> SheetFile.read("PK\u0003\u0004 and no more".getBytes(StandardCharsets.ISO_8859_1), "marks.xlsx"))
                 .isInstanceOf(Problem.class)
@@ -216,7 +216,7 @@ class WorksheetTest {
 
     /** OWASP's example of an external entity, from memory: nothing outside the file may be read. */
     @Test
-    void aWorkbookWithAnExternalEntityIsNotRead() throws Exception {
+    void refusesAnExternalEntity() throws Exception {
         byte[] evil = changed("xl/workbook.xml", xml -> xml
                 .replaceFirst("\\?>", "?><!DOCTYPE x [<!ENTITY e SYSTEM \"file:///etc/passwd\">]>")
                 .replace("Read me", "&e;"));
@@ -224,7 +224,7 @@ class WorksheetTest {
     }
 
     @Test
-    void aWorkbookThatIsMalformedInsideSaysSo() throws Exception {
+    void reportsAMalformedWorkbook() throws Exception {
         for (UnaryOperator<String> fault : List.<UnaryOperator<String>>of(xml -> xml.substring(0, xml.length() / 2),
                 xml -> xml.replaceFirst("</row>", "</raw>"), xml -> "", xml -> "no markup at all")) {
             byte[] broken = changed("xl/worksheets/sheet2.xml", fault);

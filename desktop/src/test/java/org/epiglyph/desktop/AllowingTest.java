@@ -62,7 +62,7 @@ class AllowingTest {
     }
 
     @Test
-    void whatIsNotNamedStaysAsItIsStudentByStudent() {
+    void appliesExtensionsStudentByStudentAndKeepsTheRest() {
         Batch before = workspace.batch();
         Batch extended = before.apply(Allowing.edit(before, List.of(SmallBatch.TYPED),
                 new Allowing.Wish(true, Optional.of(LATER), Optional.empty(), Optional.empty())).orElseThrow());
@@ -77,7 +77,7 @@ class AllowingTest {
     }
 
     @Test
-    void theRecordIsToldWithoutAResult() throws Exception {
+    void tellsTheRecordWithoutAResult() throws Exception {
         client.allow(DemoWorld.TASK, OFFICE_STUDENT, new Allowance(false, Optional.of(LATER), 2));
         String page = new String(
                 URI.create(office.address() + "/students/" + OFFICE_STUDENT).toURL().openStream().readAllBytes(),
@@ -89,7 +89,7 @@ class AllowingTest {
     }
 
     @Test
-    void theBatchAllowsTheSameAndAStudentWhomTheRecordDoesNotKnowIsNamed() throws Exception {
+    void extendsInTheBatchAndNamesStudentsUnknownToTheRecord() throws Exception {
         List<String> failed = allow(SmallBatch.TYPED, new Allowance(true, Optional.of(LATER), 0));
         assertThat(failed).singleElement().satisfies(f -> assertThat(f).startsWith("Ada Typed: "));
         assertThat(Allowing.of(workspace.batch(), SmallBatch.TYPED))
@@ -100,7 +100,7 @@ class AllowingTest {
     }
 
     @Test
-    void whatIsSealedIsNotExcusedUnseenAndNothingIsSent() {
+    void asksBeforeExcusingSealedWorkAndSendsNothing() {
         for (String criterion : List.of("c1", "c2")) {
             workspace.edit(new Edit.SetScore(SmallBatch.TYPED, criterion, Optional.of(BigDecimal.ONE)));
         }

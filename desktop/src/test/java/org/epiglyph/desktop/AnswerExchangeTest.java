@@ -80,7 +80,7 @@ class AnswerExchangeTest {
     }
 
     @Test
-    void anAnswerComesWithCollectAgainAndTheReplyGoesOnce() throws Exception {
+    void receivesAnAnswerWhenCollectingAgainAndSendsTheReplyOnce() throws Exception {
         try (CollectPlan plan = Planning.fromRecord(client, DemoWorld.TASK, Optional.of(batch), Progress.NONE);
                 Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
             Collecting.into(plan, workspace, Progress.NONE);
@@ -100,7 +100,7 @@ class AnswerExchangeTest {
     }
 
     @Test
-    void aReplyThatHasNotGoneIsNeitherLostNorPutOverSomebodyElses() throws Exception {
+    void anUnsentReplyIsNeitherLostNorOverwritesAnother() throws Exception {
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
             assertThat(exchange(workspace).came()).isEqualTo(1);
             workspace.edit(new Edit.Reply(ADA, answer(workspace).id(), "Mine."));

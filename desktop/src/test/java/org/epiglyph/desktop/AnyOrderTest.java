@@ -113,7 +113,7 @@ class AnyOrderTest extends InWindow {
     }
 
     @Test
-    void whateverIsDoneInWhateverOrderNothingFails(FxRobot robot) throws Exception {
+    void commandsInAnyOrderNeverFail(FxRobot robot) throws Exception {
         Thread.getAllStackTraces()
                 .keySet()
                 .stream()

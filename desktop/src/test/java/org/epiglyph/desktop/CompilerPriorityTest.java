@@ -54,7 +54,7 @@ class CompilerPriorityTest {
     }
 
     @Test
-    void onlyTheOptimizingCompilerStandsBack() throws Exception {
+    void lowersOnlyTheOptimizingCompiler() throws Exception {
         Process child = new ProcessBuilder(ProcessHandle.current().info().command().orElseThrow(), "-cp",
                 System.getProperty("java.class.path"), Child.class.getName()).redirectErrorStream(true).start();
         assertThat(child.inputReader().lines()).isNotEmpty().containsOnly("C2 CompilerThre: 10");

@@ -65,7 +65,7 @@ class HandBackKillTest {
     }
 
     @Test
-    void whatWentIsKnownAndNothingGoesTwice() throws Exception {
+    void remembersWhatWasSentAndSendsNothingTwice() throws Exception {
         try (DemoOffice office = DemoOffice.open(folder)) {
             String token = office.token();
             Path batch = folder.resolve("batch");

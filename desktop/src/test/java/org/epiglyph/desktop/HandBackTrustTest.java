@@ -105,7 +105,7 @@ class HandBackTrustTest {
     }
 
     @Test
-    void afterAFolderTheRecordStillGetsItsOwnAndTheOtherWayRound() throws Exception {
+    void folderAndRecordEachGetTheirOwnDelivery() throws Exception {
         seal(ADA, "20");
         HandingBack handingBack = new HandingBack(workspace, Clock.systemUTC(), usual());
         assertThat(handingBack.toFolder(folder.resolve("out"), Progress.NONE).isWhole()).isTrue();
@@ -123,7 +123,7 @@ class HandBackTrustTest {
     }
 
     @Test
-    void whatIsChosenAfterwardsIsSentAgain() throws Exception {
+    void resendsAfterALaterChange() throws Exception {
         seal(ADA, "20");
         toRecord(usual());
         assertThat(toRecord(new Choices("Marker", true)).outcomes()).singleElement().isInstanceOf(Outcome.Done.class);
@@ -131,7 +131,7 @@ class HandBackTrustTest {
     }
 
     @Test
-    void anAnswerThatWasLostAndANewEditAreNoConflictWithOurselves() throws Exception {
+    void aLostResponseAndANewEditAreNoConflict() throws Exception {
         seal(ADA, "20");
         try (FaultyProxy proxy = new FaultyProxy(office.address(), 1)) {
             RecordClient losing = client(proxy.address());
@@ -146,7 +146,7 @@ class HandBackTrustTest {
     }
 
     @Test
-    void workThatGoesBackToAnEarlierStateReplacesWhatMayHaveArrivedWithoutAnAnswer() throws Exception {
+    void resendsARevertedStateWhoseResponseWasLost() throws Exception {
         seal(ADA, "20");
         toRecord(usual());
         seal(ADA, "21");
@@ -176,7 +176,7 @@ class HandBackTrustTest {
     }
 
     @Test
-    void whereAnotherHasChangedTheRecordTheMarkerSeesBothAndDecides() throws Exception {
+    void showsBothVersionsWhenSomebodyElseChangedTheRecord() throws Exception {
         seal(ADA, "20");
         seal(BAO, "10");
         toRecord(usual());
@@ -218,7 +218,7 @@ class HandBackTrustTest {
     }
 
     @Test
-    void aChangedOriginalIsNamedAndAskedAboutAndTheOthersGo() throws Exception {
+    void namesAChangedOriginalAndSendsTheOthers() throws Exception {
         seal(ADA, "20");
         seal(BAO, "10");
         Path original = workspace.folder().original(workspace.batch().submission(ADA).documents().getFirst());
@@ -235,7 +235,7 @@ class HandBackTrustTest {
     }
 
     @Test
-    void namesThatDifferInCapitalsOrEndingsAloneComeBackTellableApart() throws Exception {
+    void returnsNamesThatDifferOnlyInCaseOrExtensionDistinguishably() throws Exception {
         Path in = Files.createDirectories(folder.resolve("in"));
         Files.writeString(in.resolve("K-1_essay.txt"), "one");
         Files.writeString(in.resolve("K-1_essay.md"), "two");
@@ -274,7 +274,7 @@ class HandBackTrustTest {
      * there in its current state.
      */
     @Test
-    void throughAFaultyNetworkNothingUnsentIsCalledSentAndNothingGoesTwice() throws Exception {
+    void aFaultyNetworkCausesNoFalseReceiptAndNoDuplicate() throws Exception {
         List<StudentKey> students = List.of(ADA, BAO, new StudentKey("K-4408"));
         Random random = new Random(SEED);
         Map<StudentKey, List<String>> states = new java.util.HashMap<>();

@@ -38,7 +38,7 @@ class HeldKeyTest extends InWindow {
     }
 
     @Test
-    void aPlaceIsMadeOnceHoweverLongItsKeyIsHeld(FxRobot robot) throws Exception {
+    void aHeldKeyOpensAPlaceOnce(FxRobot robot) throws Exception {
         waitFor(() -> leaf(robot) != null);
         robot.interact(() -> {
             for (int i = 0; i < 30; i++) {
@@ -62,7 +62,7 @@ class HeldKeyTest extends InWindow {
     }
 
     @Test
-    void theRoomForPagesIsKnownToTheNextDesk(FxRobot robot) {
+    void theNextDeskRemembersThePageArea(FxRobot robot) {
         waitFor(() -> leaf(robot) != null);
         Optional<PageSpace> room = ((Desk) program.frame().place()).pages().room();
         robot.interact(() -> program.toShelf());

@@ -101,7 +101,7 @@ class InterfaceTest {
     }
 
     @Test
-    void filesOfNobodyAreQuestionsAndTheBatchWaitsForTheAnswers(FxRobot robot) throws IOException {
+    void unassignedFilesBlockTheBatchUntilDecided(FxRobot robot) throws IOException {
         read(robot);
         assertThat(text(robot, "#count-line")).startsWith("27 files: 5 matched, 22 to decide");
         assertThat(button(robot).isDisabled()).isTrue();
@@ -111,7 +111,7 @@ class InterfaceTest {
     }
 
     @Test
-    void badInputIsAnsweredInWordsAndNothingIsMade(FxRobot robot) throws IOException {
+    void explainsBadInputAndCreatesNothing(FxRobot robot) throws IOException {
         robot.clickOn("#collect");
         robot.clickOn("#read-files");
         assertThat(text(robot, "#collect-trouble"))
@@ -132,7 +132,7 @@ class InterfaceTest {
     }
 
     @Test
-    void onAScanTheHighlighterPaintsAndMarksCanBeChosenMovedAndErased(FxRobot robot) {
+    void highlightsPaintsMovesAndErasesOnAScan(FxRobot robot) {
         collect(robot);
         robot.push(KeyCode.CONTROL, KeyCode.DOWN);
         waitFor(() -> submission().student().key().value().equals("K-4429") && leaf(robot) != null);
@@ -165,7 +165,7 @@ class InterfaceTest {
     }
 
     @Test
-    void aStudentWithNothingCanBeScoredAndTheCommandFinderDoesWhatItNames(FxRobot robot) {
+    void scoresAStudentWithoutWorkAndRunsCommandsFromTheFinder(FxRobot robot) {
         collect(robot);
         robot.clickOn(RollPoints.notch(robot, "K-4500"));
         waitFor(() -> text(robot, "#student-name").equals("New Student"));
@@ -184,7 +184,7 @@ class InterfaceTest {
     }
 
     @Test
-    void wordsAreKeptHoweverQuicklyTheMarkerGoesOn(FxRobot robot) {
+    void savesTextHoweverQuicklyTheMarkerMovesOn(FxRobot robot) {
         collect(robot);
         var before = submission().student().key();
         robot.type(KeyCode.W);
@@ -197,7 +197,7 @@ class InterfaceTest {
     }
 
     @Test
-    void zoomAndFoldingChangeTheViewAndNotTheWork(FxRobot robot) {
+    void zoomAndFoldingChangeTheViewButNotTheWork(FxRobot robot) {
         collect(robot);
         double width = leaf(robot).getWidth();
         robot.push(KeyCode.CONTROL, KeyCode.MINUS);
@@ -215,7 +215,7 @@ class InterfaceTest {
     }
 
     @Test
-    void theChosenInkIsThereAtTheNextStart(FxRobot robot) {
+    void remembersTheChosenInkAtTheNextStart(FxRobot robot) {
         collect(robot);
         robot.clickOn("#slot-1");
         robot.clickOn("#ink-PLUM");
@@ -227,7 +227,7 @@ class InterfaceTest {
     }
 
     @Test
-    void aHighlightFollowsWordsOverTwoLines(FxRobot robot) {
+    void aHighlightFollowsWordsAcrossTwoLines(FxRobot robot) {
         collect(robot);
         robot.type(KeyCode.DIGIT2);
         drag(robot, new PagePoint(200, 157), new PagePoint(200, 172));
@@ -238,7 +238,7 @@ class InterfaceTest {
     }
 
     @Test
-    void aSealThatIsRefusedSaysWhyInSight(FxRobot robot) {
+    void aRefusedSealExplainsItselfInSight(FxRobot robot) {
         collect(robot);
         robot.push(KeyCode.CONTROL, KeyCode.ENTER);
         waitFor(() -> {

@@ -124,7 +124,7 @@ class LeavingTest {
     }
 
     @Test
-    void aHandBackGoesOnWhereverTheMarkerGoesAndItsReceiptsAreKept(FxRobot robot) throws Exception {
+    void aHandBackContinuesInTheBackgroundAndItsReceiptsAreSaved(FxRobot robot) throws Exception {
         handBack(robot);
         robot.interact(() -> program.toShelf());
         waitFor(() -> program.frame().place() instanceof Shelf);
@@ -143,7 +143,7 @@ class LeavingTest {
     }
 
     @Test
-    void workIsStoppedFromTheTopLineAndWhatArrivedHasItsReceipt(FxRobot robot) throws Exception {
+    void cancelsWorkFromTheTopLineAndKeepsReceipts(FxRobot robot) throws Exception {
         handBack(robot);
         robot.interact(() -> program.toShelf());
         waitFor(() -> program.frame().place() instanceof Shelf);
@@ -156,7 +156,7 @@ class LeavingTest {
     }
 
     @Test
-    void theWindowAsksBeforeItIsClosedWhileWorkGoesOn(FxRobot robot) throws Exception {
+    void asksBeforeClosingTheWindowDuringWork(FxRobot robot) throws Exception {
         requestClose(robot);
         assertThat(stage.isShowing()).as("nothing speaks against it").isFalse();
         robot.interact(stage::show);
@@ -184,7 +184,7 @@ class LeavingTest {
     }
 
     @Test
-    void aBatchWithoutStudentsAndOneThatIsNoneAreSentences(FxRobot robot) throws Exception {
+    void explainsAnEmptyAndAnInvalidBatch(FxRobot robot) throws Exception {
         answer.countDown();
         Path nothing = Files.createDirectories(batch.folder().resolveSibling("nothing"));
         Files.writeString(nothing.resolve("batch.sqlite"),

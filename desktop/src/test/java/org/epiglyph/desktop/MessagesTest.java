@@ -24,7 +24,7 @@ class MessagesTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"core", "workspace", "carrier", "exchange", "documents", "sound"})
-    void theWordsOfAModuleAreThoseThatItSays(String module) throws IOException {
+    void eachModuleHasExactlyTheTextsItUses(String module) throws IOException {
         Path sources = Path.of("..", module, "src/main");
         Properties words = new Properties();
         try (Reader in = Files.newBufferedReader(

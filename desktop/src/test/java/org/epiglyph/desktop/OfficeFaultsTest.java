@@ -156,7 +156,7 @@ class OfficeFaultsTest {
     }
 
     @Test
-    void nothingIsLostNothingGoesTwiceAndNothingIsReplacedUnseen() throws Exception {
+    void noFaultLosesDuplicatesOrOverwritesAnything() throws Exception {
         for (int round = 0; round < ROUNDS; round++) {
             faults(true);
             try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {

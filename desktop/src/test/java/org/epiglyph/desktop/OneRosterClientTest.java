@@ -52,7 +52,7 @@ class OneRosterClientTest {
     }
 
     @Test
-    void theClassComesWithItsAddresses() throws Exception {
+    void readsTheClassWithItsAddresses() throws Exception {
         assertThat(client.tasks()).extracting(t -> t.id()).contains(DemoWorld.TASK);
         assertThat(client.task(DemoWorld.TASK).title()).isEqualTo(own.task(DemoWorld.TASK).title());
         assertThat(client.roster(DemoWorld.TASK).students()).hasSize(26)
@@ -61,7 +61,7 @@ class OneRosterClientTest {
     }
 
     @Test
-    void aResultArrivesOnceAndIsNeverPutOverSomebodyElses() throws Exception {
+    void deliversAResultOnceAndNeverOverwritesAnother() throws Exception {
         assertThat(client.held(DemoWorld.TASK, ADA).receipt()).isEmpty();
         var receipt = client.handBack(DemoWorld.TASK, parcel("29.5", "ab", ""));
         assertThat(client.handBack(DemoWorld.TASK, parcel("29.5", "ab", ""))).isEqualTo(receipt);
@@ -75,12 +75,12 @@ class OneRosterClientTest {
     }
 
     @Test
-    void whatItCannotDoItRefusesInWords() {
+    void explainsWhatItCannotDo() {
         assertThatThrownBy(() -> client.makeVisible(DemoWorld.TASK, ADA, false)).hasMessageContaining("cannot hold it");
     }
 
     @Test
-    void aBatchWithoutFilesIsCollectedScoredAndItsResultsGoBack() throws Exception {
+    void collectsScoresAndReturnsABatchWithoutFiles() throws Exception {
         Path batch = folder.resolve("batch");
         DemoOffice.collect(client, batch);
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {

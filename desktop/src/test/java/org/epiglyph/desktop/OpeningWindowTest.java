@@ -36,7 +36,7 @@ class OpeningWindowTest {
     }
 
     @Test
-    void itsGroundIsThereAtOnceInTheLookOfTheLastTimeAndThenTheProgram(FxRobot robot) throws Exception {
+    void showsItsBackgroundInTheLastThemeAndThenTheProgram(FxRobot robot) throws Exception {
         Settings settings = new Settings(world.resolve("settings"));
         settings.save(View.FRESH.withNight(true));
         List<Program> made = new ArrayList<>();
@@ -59,7 +59,7 @@ class OpeningWindowTest {
     }
 
     @Test
-    void whereTheProgramCannotBeMadeItIsClosedAndSaysWhy(FxRobot robot) {
+    void closesAndExplainsAFailedStart(FxRobot robot) {
         OpeningWindow window = new OpeningWindow(new Settings(world.resolve("settings")));
         IllegalStateException why = new IllegalStateException("no room");
         robot.interact(() -> window.open(stage, () -> {
@@ -70,7 +70,7 @@ class OpeningWindowTest {
     }
 
     @Test
-    void ofAWindowThatWasClosedAtOnceNothingIsMade(FxRobot robot) {
+    void createsNothingForAWindowClosedAtOnce(FxRobot robot) {
         OpeningWindow window = new OpeningWindow(new Settings(world.resolve("settings")));
         List<String> made = new ArrayList<>();
         robot.interact(() -> {

@@ -55,7 +55,7 @@ class RecordClientTest {
     }
 
     @Test
-    void theClassIsReadAsTheOfficeHasIt() throws Exception {
+    void readsTheClassAsTheOfficeHasIt() throws Exception {
         Task task = client.task(DemoWorld.TASK);
         assertThat(client.tasks()).extracting(Task::title).containsExactly("Tidal heights workbook");
         assertThat(task.instructions()).contains("Gannet Ledge");
@@ -69,14 +69,14 @@ class RecordClientTest {
     }
 
     @Test
-    void aDownloadCanBeStopped() {
+    void aDownloadCanBeCancelled() {
         assertThatThrownBy(() -> client.batch(DemoWorld.TASK, folder.resolve("batch.zip"), bytes -> {
             throw new CancellationException();
         })).isInstanceOf(CancellationException.class);
     }
 
     @Test
-    void theSameParcelTwiceHasOneReceiptAndAChangedRecordIsAConflict() throws Exception {
+    void aRepeatedDeliveryHasOneReceiptAndAChangedRecordIsAConflict() throws Exception {
         Receipt first = client.handBack(DemoWorld.TASK, parcel("20", "aa", ""));
         Receipt again = client.handBack(DemoWorld.TASK, parcel("20", "aa", ""));
         assertThat(again).isEqualTo(first);
@@ -89,7 +89,7 @@ class RecordClientTest {
     }
 
     @Test
-    void aWrongTokenAnUnknownTaskAndASilentServerAreToldApart() throws Exception {
+    void distinguishesAWrongTokenAnUnknownTaskAndASilentServer() throws Exception {
         RecordClient stranger = RecordServices.installed().connect(office.address(), "guess");
         assertThatThrownBy(stranger::tasks).isInstanceOf(Problem.class)
                 .hasMessageContaining("does not accept the token");
@@ -100,7 +100,7 @@ class RecordClientTest {
     }
 
     @Test
-    void theTokenNeverTravelsUnprotected() {
+    void neverSendsTheTokenUnprotected() {
         assertThatThrownBy(() -> RecordServices.installed().connect("http://records.example.org", "t"))
                 .hasMessageContaining("would be sent unprotected");
         assertThatThrownBy(() -> RecordServices.installed().connect("ftp://127.0.0.1", "t"))
@@ -112,7 +112,7 @@ class RecordClientTest {
     }
 
     @Test
-    void answersThatAreNotUnderstoodSaySo() throws Exception {
+    void explainsUnintelligibleAnswers() throws Exception {
         List<String> bodies = new ArrayList<>(List.of("<html>", "{\"sourcedId\":\"t\"}",
                 "{\"sourcedId\":\"t\",\"title\":\"x\",\"zone\":\"Nowhere\"}"));
         HttpServer odd = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);

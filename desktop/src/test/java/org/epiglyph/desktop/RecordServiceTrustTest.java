@@ -42,7 +42,7 @@ class RecordServiceTrustTest {
     }
 
     @Test
-    void anAnswerThatTricklesCanBeStoppedAtAnyByte() throws Exception {
+    void cancelsASlowAnswerAtAnyByte() throws Exception {
         AtomicBoolean stop = new AtomicBoolean();
         HttpServer trickling = server(exchange -> {
             exchange.sendResponseHeaders(200, 0);
@@ -73,7 +73,7 @@ class RecordServiceTrustTest {
     }
 
     @Test
-    void anAnswerWithoutEndIsNotTakenIntoMemory() throws Exception {
+    void refusesAnEndlessAnswer() throws Exception {
         HttpServer flooding = server(exchange -> {
             exchange.sendResponseHeaders(200, 0);
             byte[] block = new byte[1 << 20];
@@ -92,7 +92,7 @@ class RecordServiceTrustTest {
     }
 
     @Test
-    void theTokenFollowsNoRedirectAndNoSecondMeaningOfAnAddress() throws Exception {
+    void theTokenFollowsNoRedirectOrAmbiguousAddress() throws Exception {
         AtomicBoolean stolen = new AtomicBoolean();
         HttpServer thief = server(exchange -> {
             stolen.set(exchange.getRequestHeaders().containsKey("Authorization"));
@@ -125,7 +125,7 @@ class RecordServiceTrustTest {
             "[{\"sourcedId\":\"K\",\"familyName\":\" \"}]",
             "[{\"sourcedId\":\"K\",\"familyName\":\"A\"},{\"sourcedId\":\"K\",\"familyName\":\"B\"}]", "{\"a\":", "7",
             "\"x\""})
-    void aClassListOfAnyShapeIsASentenceOrAClass(String body) throws Exception {
+    void anyClassListIsReadOrExplained(String body) throws Exception {
         HttpServer odd = server(exchange -> {
             byte[] bytes = body.getBytes(java.nio.charset.StandardCharsets.UTF_8);
             exchange.sendResponseHeaders(200, bytes.length);

@@ -78,7 +78,7 @@ class RightToLeftTest extends InWindow {
 
     @ParameterizedTest
     @CsvSource({"HEBREW, 90", "HEBREW, 150", "HEBREW, 240", "ARABIC, 90", "ARABIC, 150", "ARABIC, 240"})
-    void linesThatAreBrokenByTheWindowHaveTheWordsOfLinesBrokenByHand(Typeface typeface, double width, FxRobot robot)
+    void wrappedLinesEqualManuallyBrokenOnes(Typeface typeface, double width, FxRobot robot)
             throws Exception {
         AtomicReference<int[]> wrapped = new AtomicReference<>();
         AtomicReference<int[]> byHand = new AtomicReference<>();
@@ -102,7 +102,7 @@ class RightToLeftTest extends InWindow {
     }
 
     @Test
-    void aParagraphThatIsShapedInPartsHasTheSameLines(FxRobot robot) throws Exception {
+    void aParagraphShapedInPartsHasTheSameLines(FxRobot robot) throws Exception {
         AtomicReference<List<Double>> ends = new AtomicReference<>();
         AtomicReference<List<Double>> byHand = new AtomicReference<>();
         try (var in = Typeface.HEBREW.open()) {
@@ -117,7 +117,7 @@ class RightToLeftTest extends InWindow {
     }
 
     @Test
-    void partsInAnotherFontStandWhereTheyAreRead(FxRobot robot) {
+    void placesPartsInAnotherFontInReadingOrder(FxRobot robot) {
         String family = "Source Serif 4"; // which has the hyphen but no Hebrew letters
         AtomicReference<int[]> whole = new AtomicReference<>();
         AtomicReference<int[]> parts = new AtomicReference<>();
@@ -129,7 +129,7 @@ class RightToLeftTest extends InWindow {
     }
 
     @Test
-    void aRemarkIsWrittenFromTheSideFromWhichItReads(FxRobot robot) {
+    void startsARemarkFromItsReadingSide(FxRobot robot) {
         TextArea area = new TextArea();
         robot.interact(() -> ReadingDirection.of(area));
         assertThat(side(robot, area, "Units, please.")).isEqualTo(NodeOrientation.LEFT_TO_RIGHT);
@@ -170,7 +170,7 @@ class RightToLeftTest extends InWindow {
     }
 
     @Test
-    void aLongRemarkInEitherIsWrittenAndTheWindowGoesOn(FxRobot robot) {
+    void acceptsALongRemarkInEitherDirection(FxRobot robot) {
         String text = IntStream.range(0, 6)
                 .mapToObj(_ -> HEBREW + " " + ARABIC + " and on.")
                 .collect(Collectors.joining(" "));
@@ -195,7 +195,7 @@ class RightToLeftTest extends InWindow {
     }
 
     @Test
-    void anEnglishRemarkStaysSlanted(FxRobot robot) {
+    void anEnglishRemarkStaysItalic(FxRobot robot) {
         robot.interact(() -> program.toDesk(batch.folder()));
         atDesk(robot);
         robot.push(KeyCode.DIGIT4);

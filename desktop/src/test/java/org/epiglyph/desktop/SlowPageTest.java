@@ -97,7 +97,7 @@ class SlowPageTest {
     }
 
     @Test
-    void thePageSaysThatItTakesTooLongAndCanBeTriedWithMoreTime(FxRobot robot) throws Exception {
+    void saysThatAPageTakesTooLongAndOffersMoreTime(FxRobot robot) throws Exception {
         robot.interact(() -> program.toDesk(folder));
         WaitForAsyncUtils.waitFor(20, TimeUnit.SECONDS, () -> program.frame().place() instanceof Desk);
         WaitForAsyncUtils.waitFor(40, TimeUnit.SECONDS, () -> robot.lookup("#draw-longer").tryQuery().isPresent());
@@ -112,7 +112,7 @@ class SlowPageTest {
     }
 
     @Test
-    void theLedgerWaitsForNoPageAndNoKeyIsTooEarlyForIt(FxRobot robot) {
+    void theLedgerRespondsWithoutWaitingForAPage(FxRobot robot) {
         robot.interact(() -> program.toDesk(folder));
         Screen.waitFor(() -> program.frame().place() instanceof Desk);
         robot.type(KeyCode.L);
@@ -126,7 +126,7 @@ class SlowPageTest {
 
     /** A page that takes long is waited for, for 60 frames at most; where there is none, nothing is waited for. */
     @Test
-    void theLedgerDoesNotWaitWhereThereIsNoPage(FxRobot robot) {
+    void theLedgerDoesNotWaitWithoutAPage(FxRobot robot) {
         AtomicInteger frames = new AtomicInteger();
         AnimationTimer counting = new AnimationTimer() {
             @Override

@@ -98,7 +98,7 @@ class StoryTest {
     }
 
     @Test
-    void aBatchGoesFromTheRecordOfficeOverTheDeskBackIntoTheStudentsRecord(FxRobot robot) throws Exception {
+    void aBatchGoesFromTheRecordOfficeThroughMarkingBackToTheStudent(FxRobot robot) throws Exception {
         collect(robot);
         inkAndHighlight(robot);
         stampAndNote(robot);

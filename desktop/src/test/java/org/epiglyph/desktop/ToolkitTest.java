@@ -23,7 +23,7 @@ class ToolkitTest {
     private Path world;
 
     @Test
-    void startsOnAThreadOfItsOwnAndIsWaitedFor() {
+    void startsOnItsOwnThreadAndIsAwaited() {
         CountDownLatch waiting = new CountDownLatch(1);
         Toolkit toolkit = Toolkit.start(_ -> {
             try {
@@ -37,7 +37,7 @@ class ToolkitTest {
     }
 
     @Test
-    void aMissingDisplayIsAProblemInWordsAndAnythingElseAFault() {
+    void explainsAMissingDisplayAndReportsOtherFaults() {
         Toolkit noDisplay = Toolkit.start(_ -> {
             throw new UnsupportedOperationException();
         });
@@ -52,7 +52,7 @@ class ToolkitTest {
     /** In a separate virtual machine, without the platform that the tests use. */
     @EnabledOnOs(OS.LINUX)
     @Test
-    void withoutADisplayTheCommandSaysSoAndStillHelps() throws Exception {
+    void withoutADisplayTheCommandExplainsAndStillHelps() throws Exception {
         assertThat(run("run", "--shelf", world.toString(), "--settings", world.toString())).startsWith("1 ")
                 .endsWith("found no display for it. Start it from a desktop, or set DISPLAY.");
         assertThat(run("run", "--help")).startsWith("0 Usage: epiglyph run")

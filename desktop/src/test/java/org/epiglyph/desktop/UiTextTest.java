@@ -25,7 +25,7 @@ class UiTextTest {
     private final ResourceBundle words = ResourceBundle.getBundle("org.epiglyph.desktop.ui-text", Locale.ENGLISH);
 
     @Test
-    void everyKeyInTheCodeHasWords() throws IOException {
+    void everyKeyInTheCodeHasText() throws IOException {
         Set<String> missing = new TreeSet<>();
         try (Stream<Path> sources = Files.walk(Path.of("src/main/java"))) {
             for (Path source : sources.filter(p -> p.toString().endsWith(".java")).toList()) {
@@ -41,7 +41,7 @@ class UiTextTest {
     }
 
     @Test
-    void everyPatternCanBeFormattedAndLosesNoApostrophe() {
+    void everyPatternFormatsAndKeepsItsApostrophes() {
         for (String key : words.keySet()) {
             String pattern = words.getString(key);
             String formatted = new MessageFormat(pattern, Locale.ENGLISH).format(new Object[]{1, 2, 3, 4, 5, 6, 7});
@@ -51,7 +51,7 @@ class UiTextTest {
     }
 
     @Test
-    void somebodysWordsFromRightToLeftLeaveWhatStandsBesideThemInItsPlace() {
+    void rightToLeftNamesDoNotReorderTheTextAroundThem() {
         String title = "מבחן בגאות ושפל";
         String line = UiText.isolated(title) + "   0 of 9 scored";
         Bidi order = new Bidi(line, Bidi.DIRECTION_DEFAULT_LEFT_TO_RIGHT);

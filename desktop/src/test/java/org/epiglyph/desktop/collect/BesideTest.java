@@ -30,7 +30,7 @@ class BesideTest {
     }
 
     @Test
-    void tablesAreOfferedByTheirEndingsInOrderAndFoundByTheTask() throws Exception {
+    void findsTablesByExtensionInOrderAndByTask() throws Exception {
         assertThat(beside.schemes()).as("no such folder yet").isEmpty();
         write("mark schemes/Tides.csv");
         write("mark schemes/Heights.xlsx");
@@ -45,7 +45,7 @@ class BesideTest {
     }
 
     @Test
-    void aFoldersNameIsFreeAndHasNoSignsThatAFileMayNotHave() throws Exception {
+    void aFolderNameIsUniqueAndPortable() throws Exception {
         assertThat(beside.freeName("Tides: part 1/2?")).isEqualTo("Tides  part 1 2");
         Files.createDirectory(shelf.resolve("Heights"));
         Files.createDirectory(shelf.resolve("Heights 2"));
@@ -54,7 +54,7 @@ class BesideTest {
     }
 
     @Test
-    void aRuleIsKeptAndReadAgainAndABrokenOneIsNamed() throws Exception {
+    void readsARuleBackAndNamesABrokenOne() throws Exception {
         FilingRule rule = FilingRule.of("By/mail", FilingRule.FILE, "<family>_<given>_<free>");
         assertThat(beside.save(rule)).hasValue(shelf.resolve("filing rules").resolve("By mail.txt"));
         write("filing rules/broken.txt");
@@ -63,7 +63,7 @@ class BesideTest {
     }
 
     @Test
-    void aRuleThatCannotBeWrittenIsSaid() throws Exception {
+    void reportsARuleThatCannotBeWritten() throws Exception {
         write("filing rules");
         assertThat(beside.save(FilingRule.of("By mail", FilingRule.FILE, "<family>_<given>_<free>"))).isEmpty();
         assertThat(troubles).singleElement().asString().contains("By mail.txt");

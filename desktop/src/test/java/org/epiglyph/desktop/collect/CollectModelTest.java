@@ -60,7 +60,7 @@ class CollectModelTest {
     }
 
     @Test
-    void schemeAndPhrasebookOfTheSameNameAreChosenAndTheNameIsFree() throws Exception {
+    void suggestsSchemeAndPhrasebookOfTheSameNameAndAFreeName() throws Exception {
         Files.createDirectories(shelf.resolve("Tidal heights workbook"));
         readTheTask();
         assertThat(model.schemeProperty().get()).hasFileName("Tidal heights workbook.csv");
@@ -70,7 +70,7 @@ class CollectModelTest {
     }
 
     @Test
-    void theBatchIsMadeAndCanBeOpened() throws Exception {
+    void createsTheBatchAndOpensIt() throws Exception {
         readTheTask();
         CompletableFuture<Path> made = new CompletableFuture<>();
         act(() -> model.make(made::complete));
@@ -81,7 +81,7 @@ class CollectModelTest {
     }
 
     @Test
-    void aNameThatIsNoneIsRefusedAndNothingIsMade() throws Exception {
+    void refusesAnInvalidName() throws Exception {
         readTheTask();
         for (String name : new String[]{"", "a/b", "..", "what?"}) {
             model.nameProperty().set(name);
@@ -94,7 +94,7 @@ class CollectModelTest {
     }
 
     @Test
-    void aFaultInTheSchemeNamesItsLine() throws Exception {
+    void namesTheLineOfASchemeError() throws Exception {
         readTheTask();
         model.schemeProperty().set(Files.writeString(folder.resolve("bad.csv"), "criterion,maximum\nMethod,eight\n"));
         act(() -> model.make(_ -> {}));
@@ -103,7 +103,7 @@ class CollectModelTest {
     }
 
     @Test
-    void aWrongTokenAndAMissingSheetAreSaid() throws Exception {
+    void explainsAWrongTokenAndAMissingSheet() throws Exception {
         act(() -> model.connect(office.address(), "guess"));
         assertThat(model.troubleProperty().get()).contains("does not accept the token");
         act(() -> {
@@ -125,7 +125,7 @@ class CollectModelTest {
     }
 
     @Test
-    void nothingToReadAndATimeThatIsNoneAreSaid() throws Exception {
+    void explainsAnEmptySourceAndAnInvalidTime() throws Exception {
         act(() -> model.readFiles("", "", "", ""));
         assertThat(model.troubleProperty().get()).startsWith("Choose or drop at least one zip archive, folder or file");
         act(() -> model.readFiles("sheet.csv", "", "soon", ""));
@@ -136,7 +136,7 @@ class CollectModelTest {
     }
 
     @Test
-    void aClassTypedAloneIsABatchToScoreOnPaper() throws Exception {
+    void createsAPaperBatchFromATypedClass() throws Exception {
         act(() -> model.readFiles("", "Oral", "", "K-1 Example, Ada\nK-2 Example, Bao\n"));
         assertThat(model.planProperty().get().withoutFiles()).hasSize(2);
         CompletableFuture<Path> made = new CompletableFuture<>();
@@ -145,7 +145,7 @@ class CollectModelTest {
     }
 
     @Test
-    void aRuleIsKeptOfferedAgainAndABrokenOneIsNamed() throws Exception {
+    void savesARuleOffersItAgainAndNamesABrokenOne() throws Exception {
         readMail();
         FilingRule rule = model.planProperty().get().rule().orElseThrow();
         FilingRule named = FilingRule.of("By mail", rule.level(), rule.written());
@@ -159,7 +159,7 @@ class CollectModelTest {
     }
 
     @Test
-    void whatIsDoneNamesTheBatchAndWhatWasSetAsideOrKept() throws Exception {
+    void namesTheNewBatchAndItsSetAsideFiles() throws Exception {
         readMail();
         act(model.decisions()::acceptLikely);
         act(model.decisions()::setAsideRest);
@@ -175,7 +175,7 @@ class CollectModelTest {
     }
 
     @Test
-    void collectingAgainIntoABatchKeepsItsNameAndItsDecisions() throws Exception {
+    void collectingAgainKeepsNameAndDecisions() throws Exception {
         readMail();
         act(model.decisions()::acceptLikely);
         act(model.decisions()::setAsideRest);
@@ -206,7 +206,7 @@ class CollectModelTest {
     }
 
     @Test
-    void aChangeThatIsRefusedIsSaidAndLeavesThePlanAsItWas() throws Exception {
+    void explainsARefusedChangeAndKeepsThePlan() throws Exception {
         readMail();
         var sheet = model.planProperty().get().sheet().orElseThrow();
         act(() -> model.change(p -> p.withSheet(Optional.of(GradeSheet.of(sheet.file(),
@@ -217,7 +217,7 @@ class CollectModelTest {
 
     /** A marker decides about twenty files, finds that a folder was missing, and drops it: the decisions remain. */
     @Test
-    void placesThatComeLaterLeaveWhatWasDecidedAndSaid() throws Exception {
+    void additionalSourcesKeepDecisionsAndMessages() throws Exception {
         readMail();
         act(model.decisions()::acceptLikely);
         act(model.decisions()::setAsideRest);

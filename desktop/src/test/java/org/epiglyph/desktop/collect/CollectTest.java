@@ -123,7 +123,7 @@ class CollectTest {
     }
 
     @Test
-    void whatWasUnpackedIsGoneWhenTheWindowIsClosedMeanwhile(FxRobot robot) throws Exception {
+    void deletesUnpackedFilesWhenTheWindowCloses(FxRobot robot) throws Exception {
         Set<Path> before = unpacked();
         read(robot);
         assertThat(unpacked()).hasSizeGreaterThan(before.size());
@@ -132,7 +132,7 @@ class CollectTest {
     }
 
     @Test
-    void whatWasDecidedIsThereAfterTheMarkerWasElsewhereAndTheBatchIsMadeMeanwhile(FxRobot robot) throws Exception {
+    void keepsDecisionsWhileTheMarkerIsElsewhere(FxRobot robot) throws Exception {
         read(robot);
         assertThat(program.frame().reasonNotToClose()).as("nothing was decided yet").isEmpty();
         robot.doubleClickOn("#accept-likely"); // the second click decides nothing
@@ -158,7 +158,7 @@ class CollectTest {
     }
 
     @Test
-    void anotherSourceIsReadWhereTheFirstWasNotTheRightOne(FxRobot robot) {
+    void readsAnotherSourceInsteadOfTheFirst(FxRobot robot) {
         read(robot);
         robot.clickOn("#change-times");
         robot.clickOn(robot.lookup(n -> n instanceof Button b && b.getText().equals("Another source"))
@@ -173,7 +173,7 @@ class CollectTest {
     }
 
     @Test
-    void everythingIsDecidedByTheKeyboardAndEveryFileIsAccountedFor(FxRobot robot) {
+    void decidesEverythingByKeyboardAndAccountsForEveryFile(FxRobot robot) {
         read(robot);
         assertThat(text(robot, "#count-line")).isEqualTo("30 files: 21 matched, 6 to decide, 3 stored as they are");
         assertThat(robot.lookup("#make-batch").queryAs(Button.class).isDisabled()).isTrue();
@@ -211,7 +211,7 @@ class CollectTest {
     }
 
     @Test
-    void aFileIsDraggedOntoItsStudentAndADecisionTakenBack(FxRobot robot) {
+    void dragsAFileOntoAStudentAndUndoesTheDecision(FxRobot robot) {
         read(robot);
         Node row = robot.lookup(".table-row-cell").nth(2).query();
         robot.clickOn(row);
@@ -238,7 +238,7 @@ class CollectTest {
     }
 
     @Test
-    void theRuleAndTheColumnsAreSetByHandWithALivePreview(FxRobot robot) throws Exception {
+    void editsRuleAndColumnsWithALivePreview(FxRobot robot) throws Exception {
         read(robot);
         robot.clickOn("#change-rule");
         waitFor(() -> isFocused(robot, "#rule-written"));
@@ -264,7 +264,7 @@ class CollectTest {
     }
 
     @Test
-    void timesAndClassAreChangedByHand(FxRobot robot) {
+    void editsTimesAndClassByHand(FxRobot robot) {
         read(robot);
         robot.clickOn("#change-times");
         waitFor(() -> isThere(robot, "#due"));
@@ -295,7 +295,7 @@ class CollectTest {
     }
 
     @Test
-    void atTheDeskALockedFileIsOpenedAndAnotherIsChangedOutsideAndAttached(FxRobot robot) throws Exception {
+    void opensALockedFileAndAttachesAnExternallyChangedOne(FxRobot robot) throws Exception {
         read(robot);
         acceptLikelyAndSetAsideRest(robot);
         makeAndOpen(robot);
@@ -321,7 +321,7 @@ class CollectTest {
     }
 
     @Test
-    void collectedAgainAChangedFileIsTheNextHandInAndTheOlderOneCanBeLookedAt(FxRobot robot) throws Exception {
+    void collectingAgainMakesAChangedFileTheNextHandIn(FxRobot robot) throws Exception {
         read(robot);
         acceptLikelyAndSetAsideRest(robot);
         makeAndOpen(robot);

@@ -54,7 +54,7 @@ class DecisionsTest {
     }
 
     @Test
-    void itBeginsWithTheQuestionsAndTheFirstOfThem() {
+    void startsWithTheFirstQuestion() {
         assertThat(decisions.filterProperty().get()).isEqualTo(RowFilter.QUESTIONS);
         assertThat(decisions.rows()).hasSize(6);
         assertThat(chosen()).contains("Thorgilsdotir");
@@ -62,14 +62,14 @@ class DecisionsTest {
     }
 
     @Test
-    void foldersThatAllShareAreNotShown() {
+    void hidesCommonFolders() {
         assertThat(decisions.shown("Passage plans.zip/scan0001.pdf")).isEqualTo("scan0001.pdf");
         assertThat(decisions.shown("elsewhere/x.pdf")).isEqualTo("elsewhere/x.pdf");
         assertThat(decisions.shown("Passage plans.zip/bell\u0007.pdf")).isEqualTo("bell\uFFFD.pdf");
     }
 
     @Test
-    void eachFilterShowsWhatItSaysAndCountsIt() {
+    void eachFilterShowsAndCountsItsFiles() {
         for (RowFilter filter : List.of(RowFilter.ALL, RowFilter.QUESTIONS, RowFilter.KEPT, RowFilter.NOTHING,
                 RowFilter.SET_ASIDE)) {
             decisions.filter(filter);
@@ -82,7 +82,7 @@ class DecisionsTest {
     }
 
     @Test
-    void likelyOnesAreAcceptedTogetherAndTheRestSetAside() {
+    void acceptsLikelyMatchesTogetherAndSetsTheRestAside() {
         decisions.rows()
                 .stream()
                 .filter(r -> r instanceof FileRow.Arrived(var i) && i.match().likely().isPresent())
@@ -100,7 +100,7 @@ class DecisionsTest {
     }
 
     @Test
-    void aDecisionGoesOnToTheNextQuestionAndCanBeTakenBack() {
+    void aDecisionAdvancesToTheNextQuestionAndCanBeUndone() {
         decisions.decideFor(0);
         assertThat(chosen()).contains("Sequeira");
         decisions.decideFor(7);
@@ -122,7 +122,7 @@ class DecisionsTest {
     }
 
     @Test
-    void theLineThatIsChosenStaysChosenWhenTheUnderstandingChanges() {
+    void keepsTheSelectedLineWhenTheReadingChanges() {
         decisions.filter(RowFilter.ALL);
         decisions.chosenProperty().set(decisions.rows().get(12));
         String before = chosen();
@@ -139,7 +139,7 @@ class DecisionsTest {
 
     /** The names tell the truth: each made-up student of the large class wrote their own name as in the sheet. */
     @Test
-    void aClassOfFourHundredIsMatchedAsItsNamesSay() throws Exception {
+    void matchesAClassOf400ByName() throws Exception {
         close();
         read(400);
         assertThat(plan.get().roster().students()).hasSize(400);

@@ -60,7 +60,7 @@ class FirstPageTest {
     }
 
     @Test
-    void aFilesFirstPageIsDrawnWithWhatIsToBeSaidOfIt() throws Exception {
+    void showsAFilesFirstPageWithNotes() throws Exception {
         FirstPage.Seen seen = seen(new File("a/notes.txt", "Tide and time\n".repeat(200)));
         assertThat(seen).isInstanceOf(FirstPage.Seen.Picture.class);
         FirstPage.Seen.Picture picture = (FirstPage.Seen.Picture) seen;
@@ -69,7 +69,7 @@ class FirstPageTest {
     }
 
     @Test
-    void whatHasNoPagesSaysWhy() throws Exception {
+    void explainsAFileWithoutPages() throws Exception {
         assertThat(seen(new File("empty.pdf", "")))
                 .isEqualTo(new FirstPage.Seen.Text("The file is empty. Ask the student for it again."));
         assertThat(((FirstPage.Seen.Text) seen(new File("x.bin", "\u0000\u0001\u0002"))).text())
@@ -82,7 +82,7 @@ class FirstPageTest {
     }
 
     @Test
-    void theLastWishCounts() throws Exception {
+    void onlyTheLastRequestCounts() throws Exception {
         CountDownLatch hold = new CountDownLatch(1);
         File slow = new File("slow.txt", 4, () -> {
             try {

@@ -114,7 +114,7 @@ class DocumentFilesTest {
     }
 
     @Test
-    void aCopyIsOpenedThatMayBeChangedAndTheOriginalStays() throws Exception {
+    void opensAnEditableCopyOfTheOriginal() throws Exception {
         files.openOutside(document(0));
         finished();
         assertThat(opened).as("asked first").isNull();
@@ -132,7 +132,7 @@ class DocumentFilesTest {
     }
 
     @Test
-    void aChangedDocumentIsAttachedUnderTheReceivedNameAndTakenAwayAndBackByUndo() throws Exception {
+    void attachesAChangedDocumentAndUndoesIt() throws Exception {
         Path changed = Files.writeString(folder.resolve("my version.odt"), "changed");
         files.attach(ADA, document(0), changed);
         finished();
@@ -149,7 +149,7 @@ class DocumentFilesTest {
     }
 
     @Test
-    void whatCannotBeAttachedIsSaid() throws Exception {
+    void explainsWhatCannotBeAttached() throws Exception {
         files.attach(ADA, document(0), folder.resolve("gone.docx"));
         finished();
         assertThat(desk.noticeProperty().get()).contains("gone.docx could not be attached");
@@ -157,7 +157,7 @@ class DocumentFilesTest {
     }
 
     @Test
-    void aSealedSubmissionTakesNoAttachment() throws Exception {
+    void sealedWorkAcceptsNoAttachment() throws Exception {
         desk.scores().judge("c1", Judgement.of(BigDecimal.ONE));
         desk.seal();
         files.attach(ADA, document(0), Files.writeString(folder.resolve("x.odt"), "x"));
@@ -167,7 +167,7 @@ class DocumentFilesTest {
     }
 
     @Test
-    void aLockedDocumentIsTriedAgainUntilThePasswordFits() throws Exception {
+    void retriesALockedDocumentUntilThePasswordFits() throws Exception {
         files.unlock(Optional.of(ADA), document(1), "guess");
         finished();
         assertThat(((Pages.Locked) document(1).pages()).reason().text()).startsWith("This is not the password");
@@ -183,7 +183,7 @@ class DocumentFilesTest {
      * A classmate's work is beside the pages when passages are compared, and the marker may have moved on meanwhile.
      */
     @Test
-    void whatIsDoneWithAnotherStudentsDocumentIsDoneToThatStudent() throws Exception {
+    void aDocumentActionAppliesToItsOwnStudent() throws Exception {
         Document his = desk.batch().submission(BEN).documents().getFirst();
         assertThat(desk.submission().student().key()).isEqualTo(ADA);
         files.attach(BEN, his, Files.writeString(folder.resolve("his plan.odt"), "changed"));
@@ -197,7 +197,7 @@ class DocumentFilesTest {
     }
 
     @Test
-    void aLockedDocumentLaidBesideThePagesCanBeOpenedToo() throws Exception {
+    void opensALockedDocumentBesideThePages() throws Exception {
         files.addAid(Files.write(folder.resolve("model answer.pdf"), lockedPdf()));
         finished();
         Document laid = desk.batch().aids().documents().getFirst();
@@ -218,7 +218,7 @@ class DocumentFilesTest {
     }
 
     @Test
-    void aDiskThatTakesNoPagesIsSaid() throws Exception {
+    void reportsPagesThatCannotBeStored() throws Exception {
         Files.delete(workspace.folder().renditions());
         Files.writeString(workspace.folder().renditions(), "a file where the folder should be");
         files.unlock(Optional.of(ADA), document(1), "ebb");
@@ -228,7 +228,7 @@ class DocumentFilesTest {
     }
 
     @Test
-    void aDocumentLaidBesideThePagesBecomesPagesAndGoesAgain() throws Exception {
+    void showsAndRemovesADocumentBesideThePages() throws Exception {
         Path answer = Files.writeString(folder.resolve("model answer.txt"), "The height is 3.9 m.");
         files.addAid(answer);
         ends.take().run();
@@ -244,7 +244,7 @@ class DocumentFilesTest {
     }
 
     @Test
-    void aPenCaseThatCannotBeReadIsSaidSoAndAPictureIsKeptWithTheBatch() throws Exception {
+    void reportsABrokenPenCaseAndStoresAPictureWithTheBatch() throws Exception {
         Path broken = Files.writeString(folder.resolve("case.json"), "no case");
         StringBuilder said = new StringBuilder();
         files.takePenCase(broken, _ -> {}, said::append);

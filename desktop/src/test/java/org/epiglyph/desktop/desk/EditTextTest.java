@@ -73,7 +73,7 @@ class EditTextTest {
     }
 
     @Test
-    void everyKindOfMarkHasAName() {
+    void namesEveryKindOfMark() {
         PageBox box = new PageBox(1, 2, 30, 10);
         List<Mark> all = List.of(new Stroke(head(), InkPath.through(AT), 1, Stroke.Nib.FINE),
                 new Stroke(head(), InkPath.through(AT), 9, Stroke.Nib.BROAD),
@@ -92,7 +92,7 @@ class EditTextTest {
     }
 
     @Test
-    void everythingThatIsDoneIsSaidInWords() {
+    void describesEveryEdit() {
         Note note = new Note(head(), AT);
         List<Edit> edits = new ArrayList<>(List.of(new Edit.PlaceMark(ADA, note),
                 new Edit.ChangeMark(ADA, note.withRemark(Remark.of("Why this table?"))),
@@ -134,7 +134,7 @@ class EditTextTest {
     }
 
     @Test
-    void whatWasUndoneIsStillSaid() {
+    void describesUndoneEdits() {
         done(new Edit.WriteOnTheWhole(ADA, "Well done"));
         history.undo(Optional.of(ADA), Instant.EPOCH.plusSeconds(900));
         history.redo(Optional.of(ADA), Instant.EPOCH.plusSeconds(990));

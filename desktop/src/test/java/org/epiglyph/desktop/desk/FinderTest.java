@@ -44,7 +44,7 @@ class FinderTest extends InWindow {
     }
 
     @Test
-    void aFewLettersOfNameOrKeyBringAStudentToTheDesk(FxRobot robot) {
+    void findsAStudentByAFewLetters(FxRobot robot) {
         atDesk(robot);
         robot.interact(() -> model()
                 .edit(new Edit.Enrol(new Student(new StudentKey("K-9"), "Çem", "Twice", "B"))));
@@ -70,7 +70,7 @@ class FinderTest extends InWindow {
     }
 
     @Test
-    void theRollIsGoneThroughByKeysAndEnterOpens(FxRobot robot) {
+    void goesThroughTheRollByKeysAndOpensWithEnter(FxRobot robot) {
         atDesk(robot);
         robot.interact(() -> robot.lookup("#roll").query().requestFocus());
         robot.type(KeyCode.END);
@@ -88,7 +88,7 @@ class FinderTest extends InWindow {
     }
 
     @Test
-    void theFinderFindsActsStudentsCriteriaAndPhrases(FxRobot robot) {
+    void findsCommandsStudentsCriteriaAndPhrases(FxRobot robot) {
         atDesk(robot);
         robot.push(KeyCode.CONTROL, KeyCode.SPACE);
         robot.write("scann");
@@ -107,7 +107,7 @@ class FinderTest extends InWindow {
     }
 
     @Test
-    void theMouseAloneReachesEveryCommandAndStudent(FxRobot robot) {
+    void reachesEveryCommandAndStudentByMouse(FxRobot robot) {
         atDesk(robot);
         robot.clickOn(".command-finder");
         waitFor(() -> found(robot).contains("Next student"));
@@ -124,7 +124,7 @@ class FinderTest extends InWindow {
     }
 
     @Test
-    void theMenuInTheTopLineGoesToEveryPlaceWithTheMouse(FxRobot robot) {
+    void theMenuReachesEveryPlaceByMouse(FxRobot robot) {
         atDesk(robot);
         robot.clickOn("#places").clickOn("Go to hand back");
         waitFor(() -> isThere(robot, ".hand-back"));
@@ -137,7 +137,7 @@ class FinderTest extends InWindow {
     }
 
     @Test
-    void menusGrowWithTheTextSize(FxRobot robot) {
+    void menusScaleWithTheTextSize(FxRobot robot) {
         atDesk(robot);
         robot.clickOn("#places");
         waitFor(() -> isThere(robot, "Go to hand back"));
@@ -150,7 +150,7 @@ class FinderTest extends InWindow {
     }
 
     @Test
-    void aPageFurtherAndBeyondTheEndsByKeys(FxRobot robot) {
+    void pagesThroughResultsByKeysAndStopsAtTheEnds(FxRobot robot) {
         atDesk(robot);
         robot.push(KeyCode.CONTROL, KeyCode.SPACE);
         waitFor(() -> found(robot).contains("Next student"));

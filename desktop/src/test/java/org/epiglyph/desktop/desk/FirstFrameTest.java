@@ -35,7 +35,7 @@ class FirstFrameTest extends InWindow {
 
     /** What is prepared is shown at once; until then this goes from student to student. */
     @Test
-    void aPageLooksLikePaperInTheFrameInWhichItIsCreated(FxRobot robot) {
+    void aPageLooksLikePaperFromTheFirstFrame(FxRobot robot) {
         atDesk(robot);
         Screen.waitFor(() -> {
             robot.interact(this::toOtherStudent);
@@ -46,7 +46,7 @@ class FirstFrameTest extends InWindow {
     }
 
     @Test
-    void theSettingsOfASlotOpenBesideItAlsoWhenASideHasJustClosed(FxRobot robot) {
+    void opensASlotsSettingsBesideItAfterASideClosed(FxRobot robot) {
         atDesk(robot);
         robot.interact(() -> run("Desk.act.history"));
         Screen.waitFor(() -> side(robot) > 100);

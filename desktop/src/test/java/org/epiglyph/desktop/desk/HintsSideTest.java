@@ -60,7 +60,7 @@ class HintsSideTest extends InWindow {
     }
 
     @Test
-    void soundPagesHaveNoneAndNothingIsShownUntilItIsAsked(FxRobot robot) {
+    void showsNoHintsForSoundPagesOrUnasked(FxRobot robot) {
         atDesk(robot);
         assertThat(lines(robot)).isZero();
         robot.type(KeyCode.J);
@@ -69,7 +69,7 @@ class HintsSideTest extends InWindow {
     }
 
     @Test
-    void aHintIsReachedByOneKeyAndBecomesACorrectionByAnother(FxRobot robot) {
+    void oneKeyReachesAHintAndAnotherMakesItACorrection(FxRobot robot) {
         atDesk(robot);
         readAs(robot, "fr");
         robot.type(KeyCode.J);
@@ -89,7 +89,7 @@ class HintsSideTest extends InWindow {
     }
 
     @Test
-    void aWordThatIsRightIsAHintNowhereAndAnotherStudentsWorkIsReadAnew(FxRobot robot) {
+    void acceptsAWordEverywhereAndRereadsOtherStudentsWork(FxRobot robot) {
         atDesk(robot);
         readAs(robot, "fr");
         robot.type(KeyCode.J);
@@ -106,7 +106,7 @@ class HintsSideTest extends InWindow {
     }
 
     @Test
-    void whatAPhraseStandsOnIsLookedForOnThePagesOfAllStudents(FxRobot robot) {
+    void searchesAllPagesForWhatAPhraseRefersTo(FxRobot robot) {
         atDesk(robot);
         robot.interact(() -> model().edit(new Edit.PlaceMark(model().student(),
                 new TextMarkup(model().newHead(model().submission().pages().getFirst(), 0)

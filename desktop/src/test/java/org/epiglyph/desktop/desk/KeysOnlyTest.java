@@ -40,7 +40,7 @@ class KeysOnlyTest extends SeveralPapers {
     }
 
     @Test
-    void spaceStampsAtOnceAndAnotherSlotOrStudentEndsWhatIsHeld(FxRobot robot) {
+    void spaceStampsAtOnceAndAnotherSlotOrStudentEndsADrawing(FxRobot robot) {
         bring(robot, 0);
         robot.type(KeyCode.DIGIT6, KeyCode.X, KeyCode.SPACE);
         assertThat(submission(0).marks()).as("one Space is enough").hasSize(1).allMatch(Stamp.class::isInstance);
@@ -57,7 +57,7 @@ class KeysOnlyTest extends SeveralPapers {
     }
 
     @Test
-    void papersAreMarkedByKeys(FxRobot robot) {
+    void marksPapersByKeys(FxRobot robot) {
         markAll(robot);
         assertThat(presses).isEmpty();
     }

@@ -37,7 +37,7 @@ class LookAgainTest extends InWindow {
     }
 
     @Test
-    void whoIsToBeLookedAtAgainAndWhoWaitsForAReplyIsOneKeyAway(FxRobot robot) {
+    void reachesStudentsToReviewAndThoseWaitingByOneKey(FxRobot robot) {
         robot.interact(() -> program.toDesk(batch.folder()));
         waitFor(() -> Screen.text(robot, "#student-name").equals("Ada Typed"));
         edit(robot, new Edit.WriteOnTheWhole(SmallBatch.TWICE, "Do not show the student: ask Bao Scanned."));
@@ -60,7 +60,7 @@ class LookAgainTest extends InWindow {
 
     /** In the same pulse of the interface, before layout: what is typed next is the reply. */
     @Test
-    void theReplyHasTheFocusAsSoonAsTheAnswersAreOpened(FxRobot robot) throws Exception {
+    void focusesTheReplyWhenAnswersOpen(FxRobot robot) throws Exception {
         robot.interact(() -> program.toDesk(batch.folder()));
         waitFor(() -> Screen.leaf(robot) != null
                 && robot.lookup(n -> n instanceof PageRoll && n.isFocused()).tryQuery().isPresent());
@@ -82,7 +82,7 @@ class LookAgainTest extends InWindow {
     }
 
     @Test
-    void aReplyThatIsStillTypedIsKeptForItsStudentWhoeverComesNext(FxRobot robot) {
+    void savesAnUnfinishedReplyForItsStudent(FxRobot robot) {
         robot.interact(() -> program.toDesk(batch.folder()));
         waitFor(() -> Screen.leaf(robot) != null
                 && robot.lookup(n -> n instanceof PageRoll && n.isFocused()).tryQuery().isPresent());

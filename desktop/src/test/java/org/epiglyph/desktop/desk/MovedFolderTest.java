@@ -42,7 +42,7 @@ class MovedFolderTest extends InWindow {
     }
 
     @Test
-    void nothingIsSaidToBeSavedUntilTheFolderIsBack(FxRobot robot) throws Exception {
+    void reportsNothingAsSavedUntilTheFolderReturns(FxRobot robot) throws Exception {
         robot.interact(() -> program.toDesk(batch.folder()));
         atDesk(robot);
         write(robot, "One.");
@@ -65,7 +65,7 @@ class MovedFolderTest extends InWindow {
     }
 
     @Test
-    void itIsSaidWhateverPlaceTheMarkerIsAt(FxRobot robot) throws Exception {
+    void saysSoInEveryPlace(FxRobot robot) throws Exception {
         robot.interact(() -> program.toHandBack(batch.folder()));
         waitFor(() -> program.frame().place() instanceof HandBack);
         Node warning = robot.lookup("#frame-warning").query().getParent();
@@ -82,7 +82,7 @@ class MovedFolderTest extends InWindow {
     }
 
     @Test
-    void pagesThatAreNotThereAreReadAgainWhenTheyAre(FxRobot robot) throws Exception {
+    void readsMissingPagesAgainOnceTheyReturn(FxRobot robot) throws Exception {
         robot.interact(() -> program.toDesk(batch.folder()));
         atDesk(robot);
         Files.move(batch.folder(), away);

@@ -84,7 +84,7 @@ class NamesSideTest extends InWindow {
     }
 
     @Test
-    void nobodyIsNamedAnywhereWhileNamesAreCovered(FxRobot robot) {
+    void showsNoNamesAnywhereWhileCovered(FxRobot robot) {
         atDesk(robot);
         robot.interact(() -> model().writeOnTheWhole("Good."));
         cover(robot);
@@ -120,7 +120,7 @@ class NamesSideTest extends InWindow {
     }
 
     @Test
-    void aNameIsUncoveredForAReasonAndWhatFollowsSaysThatItWasKnown(FxRobot robot) {
+    void uncoversANameForAReasonAndRecordsIt(FxRobot robot) {
         atDesk(robot);
         cover(robot);
         Screen.moveAway(robot);
@@ -139,7 +139,7 @@ class NamesSideTest extends InWindow {
     }
 
     @Test
-    void aStripIsDrawnOnceOnAScanAndLiesThereOnly(FxRobot robot) {
+    void redactsANameOnAScanOnly(FxRobot robot) {
         atDesk(robot);
         cover(robot);
         robot.interact(() -> model().open(SmallBatch.SCANNED));
@@ -156,7 +156,7 @@ class NamesSideTest extends InWindow {
     }
 
     @Test
-    void aBatchOfAnotherDayStaysCoveredAndIsUncoveredWhole(FxRobot robot) {
+    void uncoversACoveredBatchAsAWhole(FxRobot robot) {
         atDesk(robot);
         cover(robot);
         robot.interact(() -> program.toShelf());

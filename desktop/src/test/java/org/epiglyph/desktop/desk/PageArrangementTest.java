@@ -38,7 +38,7 @@ class PageArrangementTest extends InWindow {
     }
 
     @Test
-    void pagesAreTurnedArrangedAndFoundByNumberAndThatIsKept(FxRobot robot) {
+    void rotatesArrangesAndFindsPagesAndRemembersIt(FxRobot robot) {
         atDesk(robot);
         robot.push(KeyCode.CONTROL, KeyCode.R);
         waitFor(() -> leaf(robot).getWidth() > leaf(robot).getHeight());

@@ -103,7 +103,7 @@ class PaperTest extends InWindow {
     }
 
     @Test
-    void aPressedPenWritesBroadWhereItIsPressedAndFingersThenOnlyScroll(FxRobot robot) throws Exception {
+    void pressureWidensInkAndFingersThenOnlyScroll(FxRobot robot) throws Exception {
         atDesk(robot);
         Bounds leaf = leaf(robot).localToScene(leaf(robot).getBoundsInLocal());
         StringBuilder trace = new StringBuilder("0 100 500 0 0 0\n");
@@ -140,7 +140,7 @@ class PaperTest extends InWindow {
     }
 
     @Test
-    void theTabletThatShipsWritesOnThePageInSight(FxRobot robot) {
+    void theBundledTabletWritesOnThePageInSight(FxRobot robot) {
         atDesk(robot);
         robot.push(KeyCode.CONTROL, KeyCode.SPACE);
         robot.write("simulated").type(KeyCode.ENTER);
@@ -163,7 +163,7 @@ class PaperTest extends InWindow {
 
     /** A busy machine reports a quick hand's press and release, and little in between. */
     @Test
-    void inkReachesThePlaceWhereAQuickHandIsLetUp(FxRobot robot) {
+    void inkReachesTheEndOfAQuickStroke(FxRobot robot) {
         atDesk(robot);
         Screen.mouse(robot, MouseEvent.MOUSE_PRESSED, p(100, 600), false);
         Screen.mouse(robot, MouseEvent.MOUSE_DRAGGED, p(150, 590), false);
@@ -172,7 +172,7 @@ class PaperTest extends InWindow {
     }
 
     @Test
-    void withShiftTheInkGoesStraightAndWithoutItsWidthFollowsTheSpeed(FxRobot robot) {
+    void shiftStraightensInkAndWidthFollowsSpeedWithoutPressure(FxRobot robot) {
         atDesk(robot);
         withShift(robot, p(100, 600), p(200, 603), p(300, 606));
         Stroke straight = last(Stroke.class);
@@ -183,7 +183,7 @@ class PaperTest extends InWindow {
     }
 
     @Test
-    void wordsAreMarkedByDoubleAndTriplePressAndOverPages(FxRobot robot) {
+    void marksWordsByDoubleAndTripleClickAndAcrossPages(FxRobot robot) {
         atDesk(robot);
         robot.type(KeyCode.DIGIT2);
         PagePoint range = word("range").box().centre();
@@ -216,7 +216,7 @@ class PaperTest extends InWindow {
     }
 
     @Test
-    void wordsAreReplacedPutInTakenOutAndMovedAsProofReadersDo(FxRobot robot) {
+    void replacesInsertsDeletesAndMovesTextByProofMarks(FxRobot robot) {
         atDesk(robot);
         robot.type(KeyCode.DIGIT9);
         PageWord range = word("range");
@@ -245,7 +245,7 @@ class PaperTest extends InWindow {
     }
 
     @Test
-    void figuresStampsAndTextAreDrawnAndRepeatedAlongTheWay(FxRobot robot) {
+    void drawsShapesStampsAndTextRepeatedly(FxRobot robot) {
         atDesk(robot);
         hold(robot, new Slot(Tool.ELLIPSE, Ink.PLUM, 1.2));
         drag(robot, p(100, 300), p(200, 340));
@@ -277,7 +277,7 @@ class PaperTest extends InWindow {
     }
 
     @Test
-    void chosenMarksAreMovedScaledTurnedAndLaidOverEachOther(FxRobot robot) {
+    void movesScalesRotatesAndReordersMarks(FxRobot robot) {
         atDesk(robot);
         hold(robot, Slot.stamp(Sign.CROSS, Ink.MADDER, 24));
         robot.clickOn(onPage(robot, p(200, 600)));
@@ -309,7 +309,7 @@ class PaperTest extends InWindow {
     }
 
     @Test
-    void theEraserTakesWholeMarksOrOnlyTheInkUnderIt(FxRobot robot) {
+    void erasesWholeMarksOrOnlyInk(FxRobot robot) {
         atDesk(robot);
         drag(robot, p(100, 600), p(300, 600));
         robot.type(KeyCode.E);
@@ -323,7 +323,7 @@ class PaperTest extends InWindow {
     }
 
     @Test
-    void marksAreCopiedToAnotherSubmissionAndKeepWhatTheySay(FxRobot robot) {
+    void copiesMarksToAnotherSubmissionWithTheirText(FxRobot robot) {
         atDesk(robot);
         robot.type(KeyCode.DIGIT4);
         robot.clickOn(onPage(robot, p(200, 600)));
@@ -339,7 +339,7 @@ class PaperTest extends InWindow {
     }
 
     @Test
-    void byKeysAloneAMarkIsPlacedMovedReadAndDeleted(FxRobot robot) {
+    void placesMovesReadsAndDeletesAMarkByKeysAlone(FxRobot robot) {
         atDesk(robot);
         robot.type(KeyCode.DIGIT6);
         robot.type(KeyCode.X);
@@ -362,7 +362,7 @@ class PaperTest extends InWindow {
     }
 
     @Test
-    void theCaseOpensAtThePointerAndItsSlotsCanBeArranged(FxRobot robot) throws IOException {
+    void opensTheCaseAtThePointerAndArrangesItsSlots(FxRobot robot) throws IOException {
         atDesk(robot);
         robot.moveTo(onPage(robot, p(200, 300)));
         robot.type(KeyCode.Q);

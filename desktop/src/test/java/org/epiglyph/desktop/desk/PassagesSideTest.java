@@ -46,7 +46,7 @@ class PassagesSideTest extends InWindow {
     }
 
     @Test
-    void whoElseHasTheSameWordsAndBothPapersBesideEachOther(FxRobot robot) {
+    void showsSharedPassagesAndBothPapersSideBySide(FxRobot robot) {
         atDesk(robot);
         robot.push(KeyCode.SHIFT, KeyCode.C);
         waitFor(() -> text(robot, "#passages-said").startsWith("One other work has passages in common with this one"));
@@ -67,7 +67,7 @@ class PassagesSideTest extends InWindow {
     }
 
     @Test
-    void aPassageThatIsSetAsideIsNobodysOwnUntilThatIsTakenBack(FxRobot robot) {
+    void ignoresASetAsidePassageUntilRestored(FxRobot robot) {
         atDesk(robot);
         robot.push(KeyCode.SHIFT, KeyCode.C);
         waitFor(() -> rows(robot).size() == 1 && rows(robot).getFirst().startsWith("Cem Twice"));
@@ -84,7 +84,7 @@ class PassagesSideTest extends InWindow {
     }
 
     @Test
-    void thePairsOfTheClassLeadToBothWorks(FxRobot robot) {
+    void listsPairsAndOpensBothPapers(FxRobot robot) {
         atDesk(robot);
         robot.interact(() -> model().open(SmallBatch.SCANNED));
         robot.push(KeyCode.SHIFT, KeyCode.C);
@@ -97,7 +97,7 @@ class PassagesSideTest extends InWindow {
     }
 
     @Test
-    void aScanHasNoWordsAndWhoIsAloneHasNothingInCommon(FxRobot robot) {
+    void explainsAScanWithoutWordsAndWorkWithoutMatches(FxRobot robot) {
         robot.interact(() -> program.openBatch()
                 .orElseThrow()
                 .edit(
@@ -111,7 +111,7 @@ class PassagesSideTest extends InWindow {
     }
 
     @Test
-    void anotherHandInThatCountsIsComparedAnew(FxRobot robot) {
+    void comparesAgainWhenAnotherHandInCounts(FxRobot robot) {
         atDesk(robot);
         robot.interact(() -> model().open(SmallBatch.TWICE));
         robot.push(KeyCode.SHIFT, KeyCode.C);
@@ -124,7 +124,7 @@ class PassagesSideTest extends InWindow {
     }
 
     @Test
-    void byKeysAloneFromTheClassToAPassageAndBackToTheSameStudent(FxRobot robot) {
+    void reachesAPassageAndReturnsByKeysAlone(FxRobot robot) {
         atDesk(robot);
         robot.push(KeyCode.SHIFT, KeyCode.C);
         waitFor(() -> rows(robot).size() == 1);
@@ -139,7 +139,7 @@ class PassagesSideTest extends InWindow {
     }
 
     @Test
-    void whoHandedInNothingIsNoScan(FxRobot robot) {
+    void distinguishesMissingWorkFromAScan(FxRobot robot) {
         atDesk(robot);
         Student late = new Student(new StudentKey("K-9"), "Dora", "Late", "");
         robot.interact(() -> program.openBatch().orElseThrow().edit(new Edit.Enrol(late)));
@@ -149,7 +149,7 @@ class PassagesSideTest extends InWindow {
     }
 
     @Test
-    void quotationsCountWhenTheMarkerWantsThemTo(FxRobot robot) {
+    void countsQuotationsOnRequest(FxRobot robot) {
         atDesk(robot);
         robot.push(KeyCode.SHIFT, KeyCode.C);
         waitFor(() -> rows(robot).size() == 1);
@@ -159,7 +159,7 @@ class PassagesSideTest extends InWindow {
 
     /** A batch of last year, by name, from any folder; the student's own work in it is labelled as such. */
     @Test
-    void anotherBatchIsComparedByNameAndItsPagesLieBeside(FxRobot robot) throws Exception {
+    void comparesAnotherBatchByNameAndShowsItsPages(FxRobot robot) throws Exception {
         Path earlier = SmallBatch.make(world.resolve("last year")).folder();
         atDesk(robot);
         robot.push(KeyCode.SHIFT, KeyCode.C);

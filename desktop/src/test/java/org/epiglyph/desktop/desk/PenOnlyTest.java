@@ -64,7 +64,7 @@ class PenOnlyTest extends SeveralPapers {
     }
 
     @Test
-    void papersAreMarkedWithTheTipOfAPen(FxRobot robot) {
+    void marksPapersWithThePenAlone(FxRobot robot) {
         markAll(robot);
         assertThat(keys).isEmpty();
     }

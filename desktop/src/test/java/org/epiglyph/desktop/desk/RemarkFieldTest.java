@@ -32,7 +32,7 @@ class RemarkFieldTest extends InWindow {
     }
 
     @Test
-    void aMisspeltWordIsNamedAndExchanged(FxRobot robot) {
+    void namesAndCorrectsAMisspeltWord(FxRobot robot) {
         atDesk(robot);
         robot.type(KeyCode.DIGIT4);
         robot.clickOn(onPage(robot, 300, 400));
@@ -55,7 +55,7 @@ class RemarkFieldTest extends InWindow {
     }
 
     @Test
-    void aRemarkMayBeginWithASlash(FxRobot robot) {
+    void aRemarkMayStartWithASlash(FxRobot robot) {
         atDesk(robot);
         for (KeyCode leaving : new KeyCode[]{KeyCode.ENTER, KeyCode.TAB}) {
             robot.type(KeyCode.DIGIT4);
@@ -86,7 +86,7 @@ class RemarkFieldTest extends InWindow {
 
     /** Nobody presses Enter each time. */
     @Test
-    void whatIsTypedIsKeptByWhateverEndsTheWriting(FxRobot robot) {
+    void savesTypedTextHoweverWritingEnds(FxRobot robot) {
         atDesk(robot);
         List<Runnable> ends = List.of(() -> robot.push(KeyCode.CONTROL, KeyCode.DOWN),
                 () -> robot.interact(() -> model().open(SmallBatch.SCANNED)),
@@ -108,7 +108,7 @@ class RemarkFieldTest extends InWindow {
     }
 
     @Test
-    void whatIsTypedIsKeptWithinASecondAndEscapeGoesBack(FxRobot robot) {
+    void savesWithinASecondAndEscapeReverts(FxRobot robot) {
         atDesk(robot);
         write(robot, "Why");
         waitFor(() -> first().marks().stream().anyMatch(m -> m.remark().text().equals("Why")));
@@ -127,7 +127,7 @@ class RemarkFieldTest extends InWindow {
     }
 
     @Test
-    void textThatIsTypedOnAPageStaysOnIt(FxRobot robot) {
+    void textTypedOnAPageStaysThere(FxRobot robot) {
         atDesk(robot);
         for (boolean byKey : new boolean[]{true, false}) {
             robot.type(KeyCode.DIGIT5);

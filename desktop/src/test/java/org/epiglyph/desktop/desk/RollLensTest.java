@@ -14,7 +14,7 @@ class RollLensTest {
     private static final double HEIGHT = 740;
 
     @Property(tries = 400)
-    void everyStudentHasAPlaceInOrderAndThePointerIsOnTheOneUnderIt(@ForAll @IntRange(min = 1, max = 5_000) int count,
+    void everyStudentHasAPlaceInOrderUnderThePointer(@ForAll @IntRange(min = 1, max = 5_000) int count,
             @ForAll @IntRange(min = 0, max = 4_999) int current, @ForAll @IntRange(min = 0, max = 740) int pointer,
             @ForAll @IntRange(min = 2, max = 900) int section) {
         RollLens lens = new RollLens(count, HEIGHT, current % count, OptionalDouble.of(pointer), i -> i % section == 0);
@@ -35,7 +35,7 @@ class RollLensTest {
     }
 
     @Test
-    void thoseBehindThePointerAtTheVeryEndKeepAPlace() {
+    void studentsBeyondThePointerAtTheEndKeepAPlace() {
         RollLens lens = new RollLens(1_777, HEIGHT, 0, OptionalDouble.of(737), i -> i % 222 == 0);
         for (int i = 0; i < 1_777; i++) {
             assertThat(lens.height(i)).isPositive();
@@ -43,7 +43,7 @@ class RollLensTest {
     }
 
     @Test
-    void aClassThatFitsStandsInNotchesOfOneHeight() {
+    void aClassThatFitsHasGaugesOfEqualHeight() {
         RollLens lens = new RollLens(26, HEIGHT, 3, OptionalDouble.of(300), _ -> false);
         for (int i = 0; i < 26; i++) {
             assertThat(lens.height(i)).isEqualTo(HEIGHT / 26, within(1e-9));
@@ -69,7 +69,7 @@ class RollLensTest {
     }
 
     @Test
-    void theNeighboursOfTheStudentOnTheDeskKeepTheirNotches() {
+    void theCurrentStudentsNeighboursKeepTheirGauges() {
         RollLens lens = new RollLens(5_000, HEIGHT, 2_500, OptionalDouble.empty(), _ -> false);
         for (int i = 2_497; i <= 2_503; i++) {
             assertThat(lens.height(i)).isEqualTo(RollLens.NOTCH);

@@ -35,7 +35,7 @@ class ScanWordsTest extends InWindow {
     }
 
     @Test
-    void thePageSaysThatItsWordsWereRecognisedAndTheyAreFound(FxRobot robot) {
+    void saysThatWordsWereRecognisedAndFindsThem(FxRobot robot) {
         atDesk(robot);
         robot.interact(() -> model().open(SmallBatch.SCANNED));
         waitFor(() -> isThere(robot, ".page-note"));
@@ -48,7 +48,7 @@ class ScanWordsTest extends InWindow {
     }
 
     @Test
-    void aScanIsShownStraightAndStrongerAndMarksStandWhereTheHandIs(FxRobot robot) {
+    void straightensAndStrengthensAScanWithMarksInPlace(FxRobot robot) {
         atDesk(robot);
         robot.interact(() -> model().open(SmallBatch.SCANNED));
         waitFor(() -> leaf(robot) != null && leaf(robot).getWidth() > 100

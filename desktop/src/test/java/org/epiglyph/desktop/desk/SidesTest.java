@@ -56,7 +56,7 @@ class SidesTest extends InWindow {
     }
 
     @Test
-    void aSlotIsExplainedWhereThePointerRests(FxRobot robot) {
+    void explainsASlotUnderThePointer(FxRobot robot) {
         atDesk(robot);
         robot.moveTo("#slot-2");
         waitFor(() -> Window.getWindows()
@@ -65,7 +65,7 @@ class SidesTest extends InWindow {
     }
 
     @Test
-    void remarksInTheMarginMoveWithThePagesAndAreSetOnce(FxRobot robot) {
+    void marginRemarksScrollWithPagesAndAreLaidOutOnce(FxRobot robot) {
         atDesk(robot);
         stamp(robot, 0, 300, "Units, please.");
         waitFor(() -> Screen.isThere(robot, ".margin .remark"));
@@ -82,7 +82,7 @@ class SidesTest extends InWindow {
     }
 
     @Test
-    void allRemarksStandInPageOrderAndOnePickGoesThere(FxRobot robot) {
+    void listsRemarksInPageOrderAndGoesToOne(FxRobot robot) {
         atDesk(robot);
         stamp(robot, 1, 100, "**second** page");
         stamp(robot, 0, 500, "lower");
@@ -102,7 +102,7 @@ class SidesTest extends InWindow {
     }
 
     @Test
-    void anEarlierStateIsLookedAtAndBroughtBackAndThatIsUndone(FxRobot robot) {
+    void viewsRestoresAndUndoesAnEarlierState(FxRobot robot) {
         atDesk(robot);
         stamp(robot, 0, 100, "one");
         robot.interact(() -> model().scores().judge("c1", Judgement.of(java.math.BigDecimal.TWO)));
@@ -129,7 +129,7 @@ class SidesTest extends InWindow {
     }
 
     @Test
-    void wordsOnThePagesAreFoundOneAfterTheOther(FxRobot robot) {
+    void findsWordsOnThePagesOneByOne(FxRobot robot) {
         atDesk(robot);
         robot.push(KeyCode.CONTROL, KeyCode.F);
         waitFor(() -> Screen.isFocused(robot, "#find-words"));
@@ -154,7 +154,7 @@ class SidesTest extends InWindow {
     }
 
     @Test
-    void wordsAreFoundInAllStudentsWorkAndWalkedFromOneToTheNext(FxRobot robot) {
+    void findsWordsInAllWorkAndWalksThroughMatches(FxRobot robot) {
         atDesk(robot);
         robot.push(KeyCode.CONTROL, KeyCode.F);
         waitFor(() -> Screen.isFocused(robot, "#find-words"));
@@ -216,7 +216,7 @@ class SidesTest extends InWindow {
     }
 
     @Test
-    void instructionsMessageOtherHandInsAndOwnDocumentsLieBesideThePages(FxRobot robot) {
+    void showsInstructionsMessageOtherHandInsAndDocumentsBeside(FxRobot robot) {
         atDesk(robot);
         robot.type(KeyCode.M);
         waitFor(() -> robot.lookup(".beside-words")
@@ -253,7 +253,7 @@ class SidesTest extends InWindow {
     }
 
     @Test
-    void aKeyIsChangedAndOneThatIsTakenIsRefused(FxRobot robot) {
+    void changesAKeyAndRefusesAConflict(FxRobot robot) {
         atDesk(robot);
         robot.type(KeyCode.F1);
         waitFor(() -> isThere(robot, "#keys-search"));
@@ -273,7 +273,7 @@ class SidesTest extends InWindow {
     }
 
     @Test
-    void theInterfaceGrowsAndTheMarginGivesWayToThePaper(FxRobot robot) {
+    void enlargesTheInterfaceKeepingThePageWide(FxRobot robot) {
         atDesk(robot);
         stamp(robot, 0, 100, "beside");
         waitFor(() -> robot.lookup(".margin .remark").tryQuery().isPresent());
@@ -290,7 +290,7 @@ class SidesTest extends InWindow {
     }
 
     @Test
-    void everyBlankPageIsStampedAsSeenAtOnce(FxRobot robot) {
+    void stampsEveryBlankPageAtOnce(FxRobot robot) {
         atDesk(robot);
         robot.push(KeyCode.CONTROL, KeyCode.SPACE);
         robot.write("every blank").type(KeyCode.ENTER);
@@ -299,7 +299,7 @@ class SidesTest extends InWindow {
     }
 
     @Test
-    void scoresAreGivenAsLettersTooAndComparedWithThoseBefore(FxRobot robot) {
+    void showsScoresAsLettersAndComparesWithEarlierOnes(FxRobot robot) {
         atDesk(robot);
         robot.type(KeyCode.L);
         waitFor(() -> Screen.isFocused(robot, "#score-c1"));
@@ -324,7 +324,7 @@ class SidesTest extends InWindow {
     }
 
     @Test
-    void questionByQuestionThePagesComeBackToWhereItWasScored(FxRobot robot) {
+    void returnsToThePagePositionOfEachQuestion(FxRobot robot) {
         atDesk(robot);
         robot.push(KeyCode.SHIFT, KeyCode.Q);
         robot.interact(() -> roll(robot).reveal(new PageRef("d1", 1), 0));
@@ -342,7 +342,7 @@ class SidesTest extends InWindow {
     }
 
     @Test
-    void fromACriterionToItsEvidenceAndBack(FxRobot robot) {
+    void goesFromACriterionToItsEvidenceAndBack(FxRobot robot) {
         atDesk(robot);
         stamp(robot, 1, 300, "seen here");
         robot.interact(() -> model().scores().criterionProperty().set("c2"));

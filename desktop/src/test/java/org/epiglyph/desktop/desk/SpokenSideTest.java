@@ -97,7 +97,7 @@ class SpokenSideTest extends InWindow {
     }
 
     @Test
-    void aRemarkIsSpokenAboutTheWholeByOneKeyAndItsWordsAreWrittenSentenceBySentence(FxRobot robot) {
+    void recordsAnOverallRemarkByOneKeyWithATranscript(FxRobot robot) {
         atDesk(robot);
         robot.type(KeyCode.O);
         waitFor(() -> hasTime(robot, "0:01"));
@@ -127,7 +127,7 @@ class SpokenSideTest extends InWindow {
     }
 
     @Test
-    void aRemarkIsSpokenAboutTheMarkThatIsChosenAndAKeyThatIsHeldEndsItWhenReleased(FxRobot robot) {
+    void recordsAboutTheSelectedMarkWhileAKeyIsHeld(FxRobot robot) {
         atDesk(robot);
         robot.interact(() -> {
             model().edit(new Edit.PlaceMark(model().student(), note("n1", "Which table?")));
@@ -147,7 +147,7 @@ class SpokenSideTest extends InWindow {
     }
 
     @Test
-    void byMouseItIsRecordedDiscardedRecordedAgainHeardWholeAndRemoved(FxRobot robot) {
+    void recordsDiscardsPlaysAndRemovesByMouse(FxRobot robot) {
         atDesk(robot);
         robot.push(KeyCode.SHIFT, KeyCode.O);
         robot.clickOn("#record");
@@ -179,7 +179,7 @@ class SpokenSideTest extends InWindow {
     }
 
     @Test
-    void whoGoesElsewhereWhileSpeakingLosesNothing(FxRobot robot) throws Exception {
+    void leavingWhileRecordingLosesNothing(FxRobot robot) throws Exception {
         atDesk(robot);
         StudentKey ada = model().student();
         robot.type(KeyCode.O);
@@ -200,7 +200,7 @@ class SpokenSideTest extends InWindow {
     }
 
     @Test
-    void whyNothingCanBeSpokenIsSaid(FxRobot robot) throws Exception {
+    void explainsWhyNothingCanBeRecorded(FxRobot robot) throws Exception {
         atDesk(robot);
         Files.delete(voice);
         robot.type(KeyCode.O);
@@ -220,7 +220,7 @@ class SpokenSideTest extends InWindow {
     }
 
     @Test
-    void aRemarkWithoutWordsIsSaidInTheLedgerAndALineLeadsToIt(FxRobot robot) {
+    void showsARemarkWithoutTranscriptInTheLedger(FxRobot robot) {
         atDesk(robot);
         SpokenRemark remark = speak(robot, "0:02");
         waitFor(() -> isThere(robot, "#spoken-words-" + remark.id()) && words(robot, remark).isFocused());

@@ -43,7 +43,7 @@ class ActsTest {
     }
 
     @Test
-    void aKeyDoesItsActAndNoOther() {
+    void aKeyRunsItsCommandOnly() {
         acts.onKey(press(KeyCode.DIGIT1, false), new Pane());
         acts.onReleased(press(KeyCode.DIGIT1, false));
         acts.onKey(press(KeyCode.DIGIT1, true), new Pane());
@@ -52,7 +52,7 @@ class ActsTest {
     }
 
     @Test
-    void whileWordsAreTypedLettersAndDigitsAreWords() {
+    void lettersAndDigitsAreTextWhileTyping() {
         TextField field = new TextField();
         KeyEvent digit = press(KeyCode.DIGIT1, false);
         acts.onKey(digit, field);
@@ -65,7 +65,7 @@ class ActsTest {
     }
 
     @Test
-    void theLetterOfAnActIsNotTypedAsWell() {
+    void aCommandsLetterIsNotTypedAsWell() {
         KeyEvent typed = new KeyEvent(KeyEvent.KEY_TYPED, "1", "", KeyCode.UNDEFINED, false, false, false, false);
         acts.onKey(press(KeyCode.DIGIT1, false), new Pane());
         acts.onTyped(typed);
@@ -77,7 +77,7 @@ class ActsTest {
     }
 
     @Test
-    void aKeyThatIsHeldDoesItsActOnceAndNoOther() {
+    void aHeldKeyRunsItsCommandOnce() {
         KeyEvent again = press(KeyCode.DIGIT1, true);
         acts.onKey(press(KeyCode.DIGIT1, true), new Pane());
         shown();
@@ -92,7 +92,7 @@ class ActsTest {
     }
 
     @Test
-    void aStepIsDoneAgainWhileItsKeyIsHeldButNotFasterThanItIsShown() {
+    void aStepRepeatsWhileItsKeyIsHeldNoFasterThanItIsShown() {
         acts.here(List.of(act("Next student", "PAGE_DOWN").repeating()));
         for (int i = 0; i < 5; i++) {
             acts.onKey(press(KeyCode.PAGE_DOWN, false), new Pane());
@@ -108,7 +108,7 @@ class ActsTest {
     }
 
     @Test
-    void aKeyThatWasReleasedAboveAnotherWindowIsHeardAgain() {
+    void aKeyReleasedOverAnotherWindowWorksAgain() {
         acts.onKey(press(KeyCode.DIGIT1, true), new Pane());
         acts.onFocusLost();
         acts.onKey(press(KeyCode.DIGIT1, true), new Pane());
@@ -119,7 +119,7 @@ class ActsTest {
     }
 
     @Test
-    void aKeyThatConfirmsIsHeardOnceExceptWhereItIsWords() {
+    void aConfirmingKeyWorksOnceExceptInText() {
         KeyEvent first = press(KeyCode.ENTER, false);
         KeyEvent second = press(KeyCode.ENTER, false);
         acts.onKey(first, new TextField());
@@ -143,27 +143,27 @@ class ActsTest {
     }
 
     @Test
-    void whatCannotBeDoneNowIsNotDone() {
+    void unavailableCommandsDoNothing() {
         possible = false;
         acts.onKey(press(KeyCode.DIGIT1, false), new Pane());
         assertThat(done).isEmpty();
     }
 
     @Test
-    void anActIsFoundByLettersOfItsWordsInAnyOrder() {
+    void findsACommandByLettersInAnyOrder() {
         assertThat(acts.find("mark del")).extracting(Act::name).containsExactly("Delete the chosen mark");
         assertThat(acts.find("")).hasSize(4);
         assertThat(acts.find("nothing like it")).isEmpty();
     }
 
     @Test
-    void aKeyThatIsNoneIsAFaultAtTheStart() {
+    void rejectsAnInvalidKeyAtStart() {
         assertThatThrownBy(() -> Act.key("Hyper+X")).hasMessage("No modifier is called Hyper");
         assertThatThrownBy(() -> Act.key("XYZ")).isInstanceOf(IllegalArgumentException.class);
     }
 
     @Test
-    void anOwnKeyTakesTheOldOnesPlaceAndOneThatIsTakenIsRefused() {
+    void aCustomKeyReplacesTheDefaultAndAConflictIsRefused() {
         Act fold = acts.find("ledger").getFirst();
         assertThat(acts.changeKey(fold, "DIGIT1")).hasValueSatisfying(
                 why -> assertThat(why).contains("Take: Pen, madder"));
@@ -187,7 +187,7 @@ class ActsTest {
     }
 
     @Test
-    void whatWasTypedInAFieldIsUndoneThereAndElseThePlacesLastActIs() {
+    void undoAppliesToTheFieldWhileTypingAndOtherwiseToThePlace() {
         acts.here(List.of(act("Undo", "Shortcut+Z"), act("Redo", "Shortcut+Shift+Z")));
         TextField field = new TextField("8");
         acts.onKey(undo(false), field);

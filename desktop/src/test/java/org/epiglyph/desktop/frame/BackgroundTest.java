@@ -23,7 +23,7 @@ class BackgroundTest {
     }
 
     @Test
-    void aResultComesBackOnTheInterfaceThread() throws Exception {
+    void returnsAResultOnTheInterfaceThread() throws Exception {
         CompletableFuture<Boolean> thread = new CompletableFuture<>();
         WaitForAsyncUtils.asyncFx(
                 () -> background.start(_ -> "done", _ -> thread.complete(Platform.isFxApplicationThread()), _ -> {}));
@@ -31,7 +31,7 @@ class BackgroundTest {
     }
 
     @Test
-    void aFailureComesBackInWords() throws Exception {
+    void explainsAFailure() throws Exception {
         CompletableFuture<Object> outcome = new CompletableFuture<>();
         start(_ -> {
             throw new Problem("The disk is full. Free some space.");
@@ -40,7 +40,7 @@ class BackgroundTest {
     }
 
     @Test
-    void aFaultOfOursIsAdmittedWithoutItsDetails() throws Exception {
+    void reportsAnInternalErrorWithoutDetails() throws Exception {
         CompletableFuture<Object> outcome = new CompletableFuture<>();
         start(_ -> {
             throw new IllegalStateException("inner workings of Ada's submission");
@@ -50,7 +50,7 @@ class BackgroundTest {
     }
 
     @Test
-    void workStopsWhenItIsCancelledAndNobodyIsTold() throws Exception {
+    void cancelledWorkStopsSilently() throws Exception {
         CountDownLatch running = new CountDownLatch(1);
         CountDownLatch stopped = new CountDownLatch(1);
         CompletableFuture<Object> outcome = new CompletableFuture<>();
@@ -73,7 +73,7 @@ class BackgroundTest {
     }
 
     @Test
-    void twoPiecesOfWorkAtOnceAreAFault() throws Exception {
+    void rejectsASecondConcurrentTask() throws Exception {
         CountDownLatch hold = new CountDownLatch(1);
         AtomicBoolean refused = new AtomicBoolean();
         CompletableFuture<Object> outcome = new CompletableFuture<>();

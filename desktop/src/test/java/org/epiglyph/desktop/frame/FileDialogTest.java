@@ -23,20 +23,20 @@ class FileDialogTest {
             "My Marks.CSV, CSV, My Marks.CSV", "lines.tsv, CSV, lines.tsv", // another extension of that kind
             "my marks, CSV, my marks.csv", "term 1.2, XLSX, term 1.2.xlsx", // typed without one
             "marks.pdf, CSV, marks.pdf.csv"}) // the extension of no kind
-    void theNameThatWasTypedSaysItsKindAndElseTheKindThatWasChosenDoes(String chosen, String kind, String named) {
+    void aTypedExtensionOverridesTheChosenFormat(String chosen, String kind, String named) {
         assertThat(FileDialog.named(chosen, "marks.xlsx", KINDS,
                 Optional.of(kind.equals("CSV") ? TEXT : TABLE))).isEqualTo(named);
     }
 
     @ParameterizedTest
     @CsvSource({"marks.xlsx", "marks"})
-    void whereNoKindIsOfferedTheNameStays(String chosen) {
+    void keepsTheNameIfNoFormatIsOffered(String chosen) {
         assertThat(FileDialog.named(chosen, "marks.xlsx", List.of(), Optional.empty())).isEqualTo(chosen);
     }
 
     @ParameterizedTest
     @ValueSource(booleans = {true, false})
-    void aDiskThatDoesNotAnswerKeepsNobodyWaiting(boolean otherwise) {
+    void aDiskThatDoesNotRespondBlocksNobody(boolean otherwise) {
         CountDownLatch gone = new CountDownLatch(1);
         assertThat(FileDialog.atOnce(() -> {
             try {

@@ -8,7 +8,7 @@ import org.junit.jupiter.api.Test;
 /** Text of any length. */
 class FormTest {
     @Test
-    void wordsAreShownFromTheirBeginning() {
+    void showsTextFromItsBeginning() {
         assertThat(Form.beginning("", 5)).isEmpty();
         assertThat(Form.beginning("short", 5)).isEqualTo("short");
         assertThat(Form.beginning("The heights differ", 12)).isEqualTo("The heights \u2026");
@@ -18,7 +18,7 @@ class FormTest {
     }
 
     @Test
-    void longWordsComeInPiecesThatAreAllOfThem() {
+    void splitsLongTextWithoutLoss() {
         assertThat(Form.pieces("", 5)).containsExactly("");
         assertThat(Form.pieces("short", 5)).containsExactly("short");
         assertThat(Form.pieces("one two\nthree four", 12)).containsExactly("one two\n", "three four");
@@ -37,7 +37,7 @@ class FormTest {
     }
 
     @Test
-    void noLetterIsCutInTwo() {
+    void neverSplitsACharacter() {
         String faces = "\uD83D\uDE42".repeat(40);
         for (int letters = 2; letters < 20; letters++) {
             String beginning = Form.beginning(faces, letters);
@@ -48,7 +48,7 @@ class FormTest {
     }
 
     @Test
-    void whatIsSeenAsOneIsNotCut() {
+    void neverSplitsAGrapheme() {
         String family = "\uD83D\uDC69\u200D\uD83D\uDC69\u200D\uD83D\uDC67"; // three faces drawn as one
         String accented = "e\u0301";
         for (String one : List.of(family, accented)) {
@@ -64,7 +64,7 @@ class FormTest {
     }
 
     @Test
-    void aLineOfAListHasNoBreaks() {
+    void aListEntryHasNoLineBreaks() {
         assertThat(Form.line(" one\n\ttwo ", 20)).isEqualTo("one two");
         assertThat(Form.line("one\n\ntwo three", 9)).isEqualTo("one two \u2026");
         assertThat(Form.line("x ".repeat(2_000_000), 9)).isEqualTo("x x x x x \u2026");

@@ -31,7 +31,7 @@ class NewestTest {
     }
 
     @Test
-    void whatHasNotBegunWhenSomethingNewerIsAskedForIsPassedOver() {
+    void skipsRequestsThatWereOvertaken() {
         start("first");
         start("second");
         start("third");
@@ -42,7 +42,7 @@ class NewestTest {
     }
 
     @Test
-    void whatComesTooLateIsDroppedAndSoIsEverythingOnceNothingIsWanted() {
+    void dropsLateResultsAndEverythingAfterClosing() {
         start("first");
         run(away);
         start("second");
@@ -56,7 +56,7 @@ class NewestTest {
     }
 
     @Test
-    void longWorkTellsWhatItFindsAndIsToldWhenItIsNoLongerWanted() {
+    void reportsIntermediateResultsUntilCancelled() {
         newest.startLong(turn -> {
             turn.report(() -> told.add("half"));
             run(back);
@@ -71,7 +71,7 @@ class NewestTest {
     }
 
     @Test
-    void whatGoesWrongIsSaidUnlessItIsNoLongerWanted() {
+    void reportsAFailureUnlessItIsObsolete() {
         newest.start(() -> {
             throw new Problem("Row 3 has no name.");
         }, _ -> {}, told::add);

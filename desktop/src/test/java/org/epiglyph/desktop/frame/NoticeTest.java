@@ -11,7 +11,7 @@ import org.testfx.framework.junit5.ApplicationExtension;
 @ExtendWith(ApplicationExtension.class)
 class NoticeTest {
     @Test
-    void whatWasDoneLooksCalmAndARefusalDoesNot() {
+    void successLooksCalmAndARefusalDoesNot() {
         Notice notice = new Notice();
         Label label = new Label();
         notice.look(label);

@@ -39,7 +39,7 @@ class PartByPartTest {
     }
 
     @Test
-    void onePartAFrameInOrder(FxRobot robot) {
+    void addsOnePartPerFrameInOrder(FxRobot robot) {
         robot.interact(() -> {
             PartByPart parts = parts();
             parts.handle(0);
@@ -58,7 +58,7 @@ class PartByPartTest {
     }
 
     @Test
-    void aPressCreatesWhatIsMissingBeforeItTakesEffect(FxRobot robot) {
+    void aPressCompletesThePartsFirst(FxRobot robot) {
         robot.interact(() -> {
             PartByPart parts = parts();
             parts.start(pane);
@@ -70,7 +70,7 @@ class PartByPartTest {
     }
 
     @Test
-    void whatComesThenIsRunOnceAlsoWhenAllIsThere(FxRobot robot) {
+    void runsTheFollowUpOnceEvenIfAllPartsExist(FxRobot robot) {
         PartByPart parts = parts();
         robot.interact(parts::finish);
         robot.interact(() -> parts.then(() -> created.add("later")));
@@ -79,7 +79,7 @@ class PartByPartTest {
     }
 
     @Test
-    void nothingIsCreatedAfterItsEnd(FxRobot robot) {
+    void addsNothingAfterItsEnd(FxRobot robot) {
         robot.interact(() -> {
             PartByPart parts = parts();
             parts.start(pane);
@@ -91,7 +91,7 @@ class PartByPartTest {
     }
 
     @Test
-    void aPartThatFailsIsNotTriedAgain(FxRobot robot) {
+    void doesNotRetryAFailedPart(FxRobot robot) {
         robot.interact(() -> {
             PartByPart parts = new PartByPart(List.of(() -> {
                 throw new IllegalStateException("a fault");
@@ -106,7 +106,7 @@ class PartByPartTest {
     }
 
     @Test
-    void childrenAreAddedOneAfterTheOther(FxRobot robot) {
+    void addsChildrenOneByOne(FxRobot robot) {
         List<Region> children = List.of(new Region(), new Region());
         robot.interact(() -> {
             PartByPart.addLater(pane, children);

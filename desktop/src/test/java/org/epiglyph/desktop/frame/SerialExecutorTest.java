@@ -27,7 +27,7 @@ class SerialExecutorTest {
     }
 
     @Test
-    void resultsComeBackInOrder() {
+    void returnsResultsInOrder() {
         start(() -> "first");
         start(() -> "second");
         run();
@@ -35,7 +35,7 @@ class SerialExecutorTest {
     }
 
     @Test
-    void whatGoesWrongIsToldInWordsAndTheNextWorkGoesOn() {
+    void explainsAFailureAndContinues() {
         start(() -> {
             throw new NoSuchFileException("marks.csv");
         });

@@ -31,7 +31,7 @@ class WindowMemoryTest {
     }
 
     @Test
-    void theWindowOpensWhereItWasLeftAndNothingIsThrownOnTheWay(FxRobot robot) {
+    void reopensTheWindowWhereItWasWithoutErrors(FxRobot robot) {
         Settings settings = new Settings(folder);
         List<Throwable> thrown = new ArrayList<>();
         robot.interact(() -> {

@@ -76,7 +76,7 @@ class HandBackModelTest {
     }
 
     @Test
-    void whatIsHeldIsThereAndNotSeenUntilItIsMadeVisible() throws Exception {
+    void holdsResultsUntilTheyAreMadeVisible() throws Exception {
         toRecord(token, HandBackModel.Showing.HELD);
         assertThat(model.messageProperty().get()).isEqualTo(
                 "1 handed back. The results are held: students see nothing yet.");
@@ -89,7 +89,7 @@ class HandBackModelTest {
     }
 
     @Test
-    void resultsAreShownLaterWithoutSendingAndTheMarkerLearnsWhoOpenedThem() throws Exception {
+    void releasesResultsLaterAndReportsWhoOpenedThem() throws Exception {
         ask();
         assertThat(model.record().seenProperty().get().get(ADA).there()).as("nothing was sent yet").isFalse();
         toRecord(token, HandBackModel.Showing.HELD);
@@ -127,14 +127,14 @@ class HandBackModelTest {
     }
 
     @Test
-    void aWrongTokenIsSaidAndNothingCountsAsHandedBack() throws Exception {
+    void explainsAWrongTokenAndCountsNothingAsHandedBack() throws Exception {
         toRecord("guess", HandBackModel.Showing.HELD);
         assertThat(model.troubleProperty().get()).contains("does not accept the token");
         assertThat(isBack()).isFalse();
     }
 
     @Test
-    void aServiceThatIsGoneIsSaidAndTheBatchStaysAsItWas() throws Exception {
+    void explainsAnUnreachableServiceAndChangesNothing() throws Exception {
         office.close();
         toRecord(token, HandBackModel.Showing.HELD);
         assertThat(model.troubleProperty().get()).contains("does not answer");
@@ -143,7 +143,7 @@ class HandBackModelTest {
 
     /** The office was restarted on another port: it is suggested, and the batch remembers it. */
     @Test
-    void aServiceThatHasMovedIsOfferedAndKept() throws Exception {
+    void offersAndRemembersAServicesNewAddress() throws Exception {
         String there = address;
         address = "http://127.0.0.1:1";
         toRecord("for-another-service", HandBackModel.Showing.VISIBLE); // would be refused at the wrong service
@@ -161,7 +161,7 @@ class HandBackModelTest {
     }
 
     @Test
-    void theZipAndTheSheetGoIntoAFolder() throws Exception {
+    void writesTheZipAndTheSheetToAFolder() throws Exception {
         Path out = folder.resolve("out");
         WaitForAsyncUtils.asyncFx(() -> model.toFolder(out, List.of(ADA))).get(10, TimeUnit.SECONDS);
         WaitForAsyncUtils.waitFor(20, TimeUnit.SECONDS, () -> !model.messageProperty().get().isEmpty());

@@ -84,7 +84,7 @@ class HandBackPlaceTest extends InWindow {
     }
 
     @Test
-    void whatNamesAnotherStudentStaysUntilItIsAcceptedAndOnlyTheReadyGo(FxRobot robot) throws Exception {
+    void holdsWorkNamingAnotherStudentUntilAcceptedAndSendsOnlyReadyOnes(FxRobot robot) throws Exception {
         toHandBack(robot);
         waitFor(() -> isReady(robot, 1));
         assertThat(text(robot, "#goes")).startsWith("One student.").endsWith("One needs a decision first.");
@@ -122,7 +122,7 @@ class HandBackPlaceTest extends InWindow {
 
     /** Nothing changed meanwhile, so no row of the list may change. */
     @Test
-    void whoComesBackFromTheDeskFindsTheProofAgain(FxRobot robot) {
+    void showsTheProofAgainAfterReturningFromTheDesk(FxRobot robot) {
         toHandBack(robot);
         waitFor(() -> isThere(robot, ".proof-leaf"));
         robot.interact(() -> program.toDesk(batch.folder()));
@@ -152,7 +152,7 @@ class HandBackPlaceTest extends InWindow {
     }
 
     @Test
-    void byKeysAloneTheMarkerGoesToWhatWasFoundAndAcceptsIt(FxRobot robot) {
+    void goesToAFindingAndAcceptsItByKeysAlone(FxRobot robot) {
         toHandBack(robot);
         waitFor(() -> isThere(robot, ".proof-leaf"));
         assertThat(isFocused(robot, "#look-over")).isTrue();
@@ -174,7 +174,7 @@ class HandBackPlaceTest extends InWindow {
     }
 
     @Test
-    void theProofShowsTheStudentsPagesWordsEntryAndRow(FxRobot robot) {
+    void showsTheStudentsPagesTextEntryAndRow(FxRobot robot) {
         toHandBack(robot);
         waitFor(() -> isThere(robot, ".proof-leaf"));
         assertThat(robot.lookup(".proof-remark").queryLabeled().getText()).isEqualTo("1  See " + second + ".");
@@ -191,7 +191,7 @@ class HandBackPlaceTest extends InWindow {
 
     /** A second press on the button must not send what the first one did not mean. */
     @Test
-    void thoseWhoWereChosenStayChosenAfterTheHandBack(FxRobot robot) {
+    void keepsTheSelectionAfterHandingBack(FxRobot robot) {
         toHandBack(robot);
         waitFor(() -> isReady(robot, 1));
         robot.clickOn("accept \u2026");
@@ -216,7 +216,7 @@ class HandBackPlaceTest extends InWindow {
     }
 
     @Test
-    void afterAHandBackTheProofSaysWhatIsOtherwise(FxRobot robot) throws Exception {
+    void theProofShowsWhatChangedSinceHandingBack(FxRobot robot) throws Exception {
         toHandBack(robot);
         waitFor(() -> isReady(robot, 1));
         robot.clickOn("#hand-back-send");
@@ -240,7 +240,7 @@ class HandBackPlaceTest extends InWindow {
     }
 
     @Test
-    void aLimitOfTheMarkersIsAskedForAtOnceAndABadOneIsRefused(FxRobot robot) {
+    void appliesALimitAtOnceAndRefusesAnInvalidOne(FxRobot robot) {
         toHandBack(robot);
         waitFor(() -> isReady(robot, 1));
         robot.clickOn("#limit-words");

@@ -34,7 +34,7 @@ class CriterionTextTest extends AtBareDesk {
     }
 
     @Test
-    void theOpenRowSaysStepRoleHurdleAndThatNothingIsScored() {
+    void theOpenRowShowsStepRoleHurdleAndUnscoredState() {
         Criterion bonus = BareBatch.METHOD.withRole(Role.BONUS).withHurdle(Optional.of(new BigDecimal("40")));
         CriterionText sayings = of(bonus);
         assertThat(sayings.hint(judged())).contains("0.5", "bonus", "40", "not scored");
@@ -46,7 +46,7 @@ class CriterionTextTest extends AtBareDesk {
     }
 
     @Test
-    void phrasesOnThePagesAreCountedUpAsAHint() {
+    void suggestsACountOfPhrasesOnThePages() {
         CriterionText sayings = of(BareBatch.METHOD);
         desk.place(new Note(desk.newHead(new PageRef("d2", 0), 0), new PagePoint(10, 10))
                 .withRemark(Remark.of("Units!").withPhrase("p1")));
@@ -54,7 +54,7 @@ class CriterionTextTest extends AtBareDesk {
     }
 
     @Test
-    void theClosedRowSaysTheLevelAndTheRemark() {
+    void theClosedRowShowsLevelAndRemark() {
         CriterionText sayings = of(BareBatch.METHOD.withManner(new Manner.Levels(List.of(SOUND))));
         assertThat(sayings.settled(Judgement.NONE, "")).isEmpty();
         assertThat(sayings.settled(Judgement.of(BigDecimal.TWO), "Well argued"))
@@ -63,7 +63,7 @@ class CriterionTextTest extends AtBareDesk {
     }
 
     @Test
-    void whyNamesTheScoreAndTheClassesAverage() {
+    void explainsTheScoreAndTheClassAverage() {
         CriterionText sayings = of(BareBatch.METHOD);
         desk.scores().judge("c1", Judgement.of(BigDecimal.TWO));
         desk.walk().step(1);

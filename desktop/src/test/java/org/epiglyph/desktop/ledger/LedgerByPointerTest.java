@@ -67,7 +67,7 @@ class LedgerByPointerTest extends InWindow {
     }
 
     @Test
-    void aClickAnywhereOnARowPutsTheCaretIntoItsScoreWithTheValueChosen(FxRobot robot) {
+    void aClickAnywhereOnARowSelectsItsScoreForTyping(FxRobot robot) {
         atDesk(robot);
         judge(robot, "c1", "6.5");
         judge(robot, "c2", "3");
@@ -99,7 +99,7 @@ class LedgerByPointerTest extends InWindow {
     }
 
     @Test
-    void typedDigitsGoWhereTheLineIsHoweverTheMarkerGotThere(FxRobot robot) {
+    void typedDigitsGoWhereTheFocusLineIs(FxRobot robot) {
         atDesk(robot);
         assertThat(hears(robot, ".page-roll")).isTrue();
         robot.type(KeyCode.DIGIT3);
@@ -130,7 +130,7 @@ class LedgerByPointerTest extends InWindow {
     }
 
     @Test
-    void theScaleStaysUnderThePointerAlsoWhereItsBoundsTakeTwoLines(FxRobot robot) {
+    void theScaleStaysUnderThePointerWithLongLabels(FxRobot robot) {
         atDesk(robot);
         robot.clickOn("#score-c1");
         waitFor(() -> scale(robot).getWidth() > 100);
@@ -149,7 +149,7 @@ class LedgerByPointerTest extends InWindow {
     }
 
     @Test
-    void theNextCriterionStaysUnderThePointerThatScoresIt(FxRobot robot) {
+    void theNextCriterionStaysUnderThePointerAfterScoring(FxRobot robot) {
         atDesk(robot);
         robot.clickOn("#score-c1");
         waitFor(() -> scale(robot).getWidth() > 100);
@@ -169,7 +169,7 @@ class LedgerByPointerTest extends InWindow {
     }
 
     @Test
-    void aScoreThatIsThereChangesOnlyByDraggingItsThumbAndThatIsSaid(FxRobot robot) {
+    void onlyDraggingTheThumbChangesAScoreAndTheRowSaysSo(FxRobot robot) {
         atDesk(robot);
         robot.clickOn("#score-c1");
         waitFor(() -> scale(robot).getWidth() > 100);
@@ -203,7 +203,7 @@ class LedgerByPointerTest extends InWindow {
     }
 
     @Test
-    void theLineAboutAPressGoesWithTheNextAct(FxRobot robot) {
+    void theChangeLineDisappearsWithTheNextEdit(FxRobot robot) {
         atDesk(robot);
         robot.clickOn("#score-c1");
         waitFor(() -> scale(robot).getWidth() > 100);
@@ -218,7 +218,7 @@ class LedgerByPointerTest extends InWindow {
     }
 
     @Test
-    void aRefusedSealOpensTheCriterionInQuestionAndTheFootStaysInSight(FxRobot robot) {
+    void aRefusedSealOpensTheCriterionAndKeepsTheFootInSight(FxRobot robot) {
         atDesk(robot);
         List<Criterion> twelve = IntStream.rangeClosed(1, 12)
                 .mapToObj(i -> new Criterion("n" + i, "Criterion with a long name " + i, "what earns it",
@@ -257,7 +257,7 @@ class LedgerByPointerTest extends InWindow {
     }
 
     @Test
-    void aDoubleClickOnSealSealsAndTheStripLeadsToTheNextStudent(FxRobot robot) {
+    void aDoubleClickSealsOnceAndTheStripLeadsToTheNextStudent(FxRobot robot) {
         atDesk(robot);
         judge(robot, "c1", "2");
         judge(robot, "c2", "1");
@@ -274,7 +274,7 @@ class LedgerByPointerTest extends InWindow {
     }
 
     @Test
-    void aPressBesideTheSettingsOfASlotClosesThemAndDoesWhatItDoes(FxRobot robot) {
+    void aPressOutsideASlotsSettingsClosesThemAndTakesEffect(FxRobot robot) {
         atDesk(robot);
         robot.clickOn("#slot-1");
         waitFor(() -> isThere(robot, ".slot-card"));

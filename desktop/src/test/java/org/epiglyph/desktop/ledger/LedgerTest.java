@@ -79,7 +79,7 @@ class LedgerTest extends InWindow {
     }
 
     @Test
-    void everyKindIsSettledWithoutLeavingTheKeyboard(FxRobot robot) {
+    void scoresEveryKindByKeyboard(FxRobot robot) {
         ready(robot);
         robot.type(KeyCode.L);
         robot.write("3.5");
@@ -108,7 +108,7 @@ class LedgerTest extends InWindow {
     }
 
     @Test
-    void wordsThatNameAnotherStudentAreSaidWhileMarkingAndLeadToTheMark(FxRobot robot) {
+    void findsAnotherStudentsNameWhileMarkingAndLeadsToTheMark(FxRobot robot) {
         atDesk(robot);
         assertThat(robot.lookup(".look-again-line").queryAll()).isEmpty();
         Note note = new Note(new Head("n1", submission().pages().getFirst(), Ink.MADDER, 0,
@@ -123,7 +123,7 @@ class LedgerTest extends InWindow {
     }
 
     @Test
-    void theNextStudentBeginsWithTheFirstCriterionThatHasNoScore(FxRobot robot) {
+    void theNextStudentStartsAtTheFirstUnscoredCriterion(FxRobot robot) {
         atDesk(robot);
         robot.type(KeyCode.L);
         robot.write("4").type(KeyCode.ENTER);
@@ -145,7 +145,7 @@ class LedgerTest extends InWindow {
     }
 
     @Test
-    void aCountThatDiffersIsSaidAndOneKeyTakesIt(FxRobot robot) {
+    void suggestsADifferentCountAndAcceptsItByOneKey(FxRobot robot) {
         ready(robot);
         robot.interact(() -> model().scores().judge("c4", Judgement.of(BigDecimal.TWO)));
         for (int i = 0; i < 3; i++) {
@@ -163,7 +163,7 @@ class LedgerTest extends InWindow {
     }
 
     @Test
-    void asLastTimeSettlesAgainAndANumberBetweenLevelsIsRefused(FxRobot robot) {
+    void repeatsTheLastScoreAndRefusesANumberBetweenLevels(FxRobot robot) {
         ready(robot);
         robot.interact(() -> model().scores().judge("c2", model().scores().read(everyKind().criterion("c2"), "1")));
         robot.interact(() -> model().walk().step(1));
@@ -179,7 +179,7 @@ class LedgerTest extends InWindow {
     }
 
     @Test
-    void whyOpensTheDerivationOfOneFigure(FxRobot robot) {
+    void showsTheDerivationOfAFigure(FxRobot robot) {
         ready(robot);
         robot.interact(() -> model().scores()
                 .togglePart(everyKind().criterion("c3"),
@@ -195,7 +195,7 @@ class LedgerTest extends InWindow {
     }
 
     @Test
-    void moderationIsTypedBesideTheDerivationAndSaidInIt(FxRobot robot) {
+    void entersModerationBesideTheDerivationAndShowsIt(FxRobot robot) {
         ready(robot);
         robot.interact(() -> model().scores().judge("c1", Judgement.of(BigDecimal.valueOf(4))));
         robot.interact(() -> robot.lookup("#why").queryButton().fire());
@@ -220,7 +220,7 @@ class LedgerTest extends InWindow {
     }
 
     @Test
-    void aPrivatePhraseGoesToThePrivateNoteWhereverItIsTyped(FxRobot robot) {
+    void insertsAPrivatePhraseIntoThePrivateNoteOnly(FxRobot robot) {
         ready(robot);
         robot.interact(() -> model().edit(new Edit.KeepPhrase(
                 new Phrase("p9", "co", "Same curve as a neighbour.", "", Optional.empty()).described("", List.of(),
@@ -236,7 +236,7 @@ class LedgerTest extends InWindow {
     }
 
     @Test
-    void wordsAndModerationStayWithTheStudentForWhomTheyWereTyped(FxRobot robot) {
+    void textAndModerationStayWithTheirStudent(FxRobot robot) {
         ready(robot);
         robot.push(KeyCode.SHIFT, KeyCode.D);
         waitFor(() -> Screen.isFocused(robot, "#words-c1"));
@@ -258,7 +258,7 @@ class LedgerTest extends InWindow {
     }
 
     @Test
-    void tabGoesThroughTheFieldsAndLeavesTheWordsAlone(FxRobot robot) {
+    void tabMovesThroughTheFieldsAndKeepsTheirText(FxRobot robot) {
         ready(robot);
         robot.push(KeyCode.SHIFT, KeyCode.D);
         waitFor(() -> Screen.isFocused(robot, "#words-c1"));
@@ -269,7 +269,7 @@ class LedgerTest extends InWindow {
 
     /** Text that ends like a phrase search is text, whether phrases are shown for it or not. */
     @Test
-    void wordsThatEndInASlashAndLettersAreKept(FxRobot robot) {
+    void keepsTextEndingInASlashAndSingleLetters(FxRobot robot) {
         ready(robot);
         robot.interact(() -> model().edit(new Edit.KeepPhrase(
                 new Phrase("p9", "h", "Hours are missing.", "", Optional.empty()))));
@@ -292,7 +292,7 @@ class LedgerTest extends InWindow {
 
     /** A field that kept showing the earlier value would restore that score with the next Enter. */
     @Test
-    void theFieldShowsWhatAnotherActMadeOfItsScore(FxRobot robot) {
+    void theScoreFieldFollowsOtherEdits(FxRobot robot) {
         atDesk(robot);
         robot.interact(() -> model().scores().judge("c1", Judgement.of(new BigDecimal("6"))));
         robot.interact(() -> model().walk().step(1));
@@ -323,7 +323,7 @@ class LedgerTest extends InWindow {
     }
 
     @Test
-    void theAreaShowsWhatAnotherActMadeOfItsWordsButNotOverWhatIsTyped(FxRobot robot) {
+    void theTextAreaFollowsOtherEditsUnlessItIsBeingTypedIn(FxRobot robot) {
         atDesk(robot);
         robot.interact(() -> model().scores().write("c1", "Say which."));
         robot.interact(() -> model().scores().judge("c1", Judgement.of(new BigDecimal("6"))));
@@ -342,7 +342,7 @@ class LedgerTest extends InWindow {
     }
 
     @Test
-    void aScoreIsUndoneFromTheFieldOfTheNextCriterion(FxRobot robot) {
+    void undoesAScoreFromTheNextCriterionsField(FxRobot robot) {
         ready(robot);
         robot.type(KeyCode.L);
         robot.write("3.5");

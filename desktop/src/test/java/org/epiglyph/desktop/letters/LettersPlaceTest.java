@@ -63,7 +63,7 @@ class LettersPlaceTest extends InWindow {
     }
 
     @Test
-    void aLetterIsWrittenReadAsEachStudentReadsItAndGoesOnce(FxRobot robot) throws Exception {
+    void writesPreviewsAndSendsALetterOnce(FxRobot robot) throws Exception {
         write(robot);
         robot.interact(() -> robot.lookup("#whom-EVERYBODY").queryAs(RadioButton.class).fire());
         waitFor(() -> !words(robot, "#letters-send").contains("No letter"));
@@ -93,7 +93,7 @@ class LettersPlaceTest extends InWindow {
     }
 
     @Test
-    void aSlotThatNoLetterHasIsNamedWhileItIsTypedAndNothingCanGo(FxRobot robot) throws Exception {
+    void namesAnUnknownSlotWhileTypingAndBlocksSending(FxRobot robot) throws Exception {
         write(robot);
         robot.interact(() -> robot.lookup("#whom-EVERYBODY").queryAs(RadioButton.class).fire());
         robot.interact(() -> robot.lookup("#letter-words").queryAs(TextInputControl.class).setText("Dear {nmae}."));
@@ -102,7 +102,7 @@ class LettersPlaceTest extends InWindow {
     }
 
     @Test
-    void aMailServiceThatDoesNotAnswerIsSaidAndNothingIsNotedAsSent(FxRobot robot) throws Exception {
+    void explainsAnUnreachableMailServiceAndRecordsNothingAsSent(FxRobot robot) throws Exception {
         write(robot);
         robot.interact(() -> robot.lookup("#whom-EVERYBODY").queryAs(RadioButton.class).fire());
         waitFor(() -> !words(robot, "#letters-send").contains("No letter"));
@@ -119,7 +119,7 @@ class LettersPlaceTest extends InWindow {
     }
 
     @Test
-    void anAddressThatIsMissingIsTypedAndOneThatIsNoneIsRefused(FxRobot robot) throws Exception {
+    void acceptsATypedAddressAndRefusesAnInvalidOne(FxRobot robot) throws Exception {
         write(robot);
         robot.interact(() -> robot.lookup("#whom-EVERYBODY").queryAs(RadioButton.class).fire());
         waitFor(() -> words(robot, "#read-words").startsWith("Dear "));

@@ -64,7 +64,7 @@ class BookCountsTest {
     }
 
     @Test
-    void aSmallClassIsCountedAtOnce() {
+    void countsASmallClassAtOnce() {
         BookCounts counts = of(30);
         assertThat(counts.count(Condition.NOT_SCORED)).contains(30);
         score(counts, 3);
@@ -74,7 +74,7 @@ class BookCountsTest {
     }
 
     @Test
-    void aLargeClassIsCountedInTheBackgroundAndFollowedFromThenOn() {
+    void countsALargeClassInTheBackgroundAndThenIncrementally() {
         BookCounts counts = of(2_000);
         assertThat(counts.count(Condition.NOT_SCORED)).isEmpty();
         assertThat(counts.foot()).isEmpty();
@@ -87,7 +87,7 @@ class BookCountsTest {
     }
 
     @Test
-    void whatWasCountedOfAnEarlierStateIsCountedAgain() {
+    void recountsAnOutdatedState() {
         BookCounts counts = of(2_000);
         run(away);
         score(counts, 7); // before the figures are computed

@@ -49,7 +49,7 @@ class BookExportTest {
     }
 
     @Test
-    void numbersAreNumbersInAWorkbook() throws Exception {
+    void writesNumbersAsNumbersInAWorkbook() throws Exception {
         Path file = folder.resolve("book.xlsx");
         export.write(file);
         try (InputStream in = Files.newInputStream(file); XSSFWorkbook workbook = new XSSFWorkbook(in)) {
@@ -65,7 +65,7 @@ class BookExportTest {
     }
 
     @Test
-    void whatIsShownIsWhatIsWritten() throws Exception {
+    void writesWhatIsShown() throws Exception {
         Path file = folder.resolve("book.csv");
         export.write(file);
         try (CSVParser parser = CSVParser.parse(file, StandardCharsets.UTF_8, CSVFormat.RFC4180)) {
@@ -76,7 +76,7 @@ class BookExportTest {
     }
 
     @Test
-    void onPaperTheFiguresStandBelow() throws Exception {
+    void printsFiguresBelow() throws Exception {
         Path file = folder.resolve("book.pdf");
         export.write(file);
         try (OpenDocument document = OpenDocument.open(file)) {

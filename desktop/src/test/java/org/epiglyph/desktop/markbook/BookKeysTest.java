@@ -58,7 +58,7 @@ class BookKeysTest extends InBook {
     }
 
     @Test
-    void tenStudentsScoresGoDownTheClassAndARefusalHoldsTheHandWhereItIs(FxRobot robot) {
+    void scoresTenStudentsDownTheClassAndStopsAtARefusal(FxRobot robot) {
         open(robot);
         for (String typed : List.of("8", "7.5", "n", "0", "6")) {
             robot.write(typed);
@@ -79,7 +79,7 @@ class BookKeysTest extends InBook {
     }
 
     @Test
-    void undoWhileACellIsTypedTakesBackNoOtherCell(FxRobot robot) {
+    void undoWhileTypingAffectsNoOtherCell(FxRobot robot) {
         open(robot);
         robot.write("8");
         robot.type(KeyCode.ENTER);
@@ -92,7 +92,7 @@ class BookKeysTest extends InBook {
     }
 
     @Test
-    void byChoiceEnterGoesToTheRightAndUndoTakesBackOneAfterTheOther(FxRobot robot) {
+    void enterCanGoRightAndUndoReversesOneByOne(FxRobot robot) {
         open(robot);
         robot.interact(() -> {
             var model = ((BookPlace) program.frame().place()).model();
@@ -110,7 +110,7 @@ class BookKeysTest extends InBook {
     }
 
     @Test
-    void aKeptListIsWalkedAtTheDeskInItsOrder(FxRobot robot) {
+    void aSavedListIsFollowedAtTheDeskInOrder(FxRobot robot) {
         open(robot);
         robot.write("3");
         robot.type(KeyCode.ENTER);
@@ -135,7 +135,7 @@ class BookKeysTest extends InBook {
     }
 
     @Test
-    void theCellInHandStaysInSightWhenTheSheetBecomesNarrower(FxRobot robot) {
+    void theCurrentCellStaysInSightInANarrowSheet(FxRobot robot) {
         open(robot);
         BookSheet sheet = robot.lookup("#book-sheet").queryAs(BookSheet.class);
         robot.interact(() -> sheet.setMaxWidth(SheetLayout.NAMES + 500));

@@ -53,7 +53,7 @@ class BookModelTest {
     }
 
     @Test
-    void rowsStayWhileScoresAreGivenUntilTheyAreArranged() {
+    void keepsRowsInPlaceWhileScoring() {
         model.orderBy(Order.ROSTER.first(METHOD, true));
         model.edit(score(SmallBatch.TWICE, "7"));
         assertThat(model.rows()).containsExactly(SmallBatch.TYPED, SmallBatch.SCANNED, SmallBatch.TWICE);
@@ -64,13 +64,13 @@ class BookModelTest {
     }
 
     @Test
-    void inRosterOrderWithEverybodyNothingIsEverOutOfOrder() {
+    void rosterOrderIsNeverOutdated() {
         model.edit(score(SmallBatch.TWICE, "7"));
         assertThat(model.isOutOfOrder()).isFalse();
     }
 
     @Test
-    void whoIsShownForBeingLookedAtAgainIsTakenAnewWhenThatIsFirstKnownAndSaidAfterwards() {
+    void showsStudentsToReviewOnceKnownAndSaysWhenOutdated() {
         model.select(AGAIN);
         assertThat(model.rows()).as("not known yet").isEmpty();
         model.lookAgain(Set.of(SmallBatch.SCANNED), workspace.batch());
@@ -85,7 +85,7 @@ class BookModelTest {
     }
 
     @Test
-    void countedWordsAreSeenAndBringAnOrderByThemOutOfOrder() {
+    void sortsByWordCountsAndDetectsOutdatedOrder() {
         model.habitProperty().set(model.habitProperty().get().with(Column.Fact.WORDS, true));
         int words = model.columns().indexOf(Column.Fact.WORDS);
         model.orderBy(Order.ROSTER.first(Column.Fact.WORDS, true));
@@ -99,7 +99,7 @@ class BookModelTest {
     }
 
     @Test
-    void aListFromAnotherBatchLosesTheColumnsThatThisOneDoesNotHave() {
+    void dropsColumnsThatThisBatchDoesNotHave() {
         Order order = new Order(List.of(new Order.By(new Column.OfCriterion("elsewhere"), true),
                 new Order.By(new Column.OfSection("nowhere"), true), new Order.By(METHOD, true)));
         model.show(new SavedList("best", Selection.EVERYBODY.withLetters("c"), order));
@@ -109,7 +109,7 @@ class BookModelTest {
     }
 
     @Test
-    void undoTakesBackWhatWasDoneHereAndSaysForWhom() {
+    void undoReversesEditsMadeHereAndNamesTheStudent() {
         model.edit(score(SmallBatch.TYPED, "4"));
         model.edit(new Edit.Together(List.of(score(SmallBatch.SCANNED, "5"), score(SmallBatch.TWICE, "6"))));
         model.undo();
@@ -123,7 +123,7 @@ class BookModelTest {
     }
 
     @Test
-    void whatIsRefusedIsSaidAndChangesNothing() {
+    void explainsARefusalAndChangesNothing() {
         model.execute(ScorePlan.typed(workspace.batch(), SmallBatch.TYPED, METHOD, "99"));
         assertThat(model.noticeProperty().get()).contains("99");
         assertThat(workspace.batch().submission(SmallBatch.TYPED).scores().isEmpty()).isTrue();
@@ -132,7 +132,7 @@ class BookModelTest {
     }
 
     @Test
-    void aClosedModelHearsNothingMore() {
+    void aClosedModelIgnoresEvents() {
         int changes = model.changesProperty().get();
         model.close();
         workspace.edit(score(SmallBatch.TYPED, "4"));

@@ -39,7 +39,7 @@ class BookPanesTest extends InBook {
     }
 
     @Test
-    void aScalingIsSeenBeforeItIsAppliedAndOneStudentCanBeDecidedFor(FxRobot robot) {
+    void previewsAScalingAndExemptsOneStudent(FxRobot robot) {
         open(robot);
         robot.interact(() -> program.openBatch()
                 .orElseThrow()
@@ -61,7 +61,7 @@ class BookPanesTest extends InBook {
     }
 
     @Test
-    void whomTheLookOverWouldAskAboutIsACondition(FxRobot robot) {
+    void filtersByFindings(FxRobot robot) {
         open(robot);
         robot.interact(() -> program.openBatch()
                 .orElseThrow()
@@ -73,7 +73,7 @@ class BookPanesTest extends InBook {
     }
 
     @Test
-    void wordsOnThePagesAreCountedWhenTheirColumnIsWantedAndKeptBesideTheBatch(FxRobot robot) throws Exception {
+    void countsWordsWhenTheColumnIsShownAndCachesThem(FxRobot robot) throws Exception {
         open(robot);
         assertThat(batch.folder().resolve("words")).doesNotExist();
         robot.interact(() -> robot.lookup("#book-columns").queryButton().fire());
@@ -97,7 +97,7 @@ class BookPanesTest extends InBook {
     }
 
     @Test
-    void aStudentIsSeenInAllBatchesOfTheCourseByTheirWeight(FxRobot robot) throws Exception {
+    void showsAStudentAcrossTheCourseByWeight(FxRobot robot) throws Exception {
         Path other = Files.move(SmallBatch.make(world.resolve("elsewhere")).folder(),
                 batch.folder().resolveSibling("other"));
         try (Workspace workspace = Workspace.open(other, Clock.systemUTC())) {

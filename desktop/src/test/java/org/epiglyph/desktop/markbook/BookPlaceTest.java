@@ -69,7 +69,7 @@ class BookPlaceTest extends InBook {
     }
 
     @Test
-    void scoresAreTypedDownTheClassByKeysAloneAndUndone(FxRobot robot) {
+    void typesScoresDownTheClassByKeysAndUndoes(FxRobot robot) {
         open(robot);
         robot.write("6.5");
         robot.type(KeyCode.ENTER);
@@ -90,7 +90,7 @@ class BookPlaceTest extends InBook {
     }
 
     @Test
-    void aRefusalStandsWhereItIsAndNothingIsTaken(FxRobot robot) {
+    void showsARefusalInPlaceAndChangesNothing(FxRobot robot) {
         open(robot);
         robot.write("9");
         robot.type(KeyCode.ENTER);
@@ -102,7 +102,7 @@ class BookPlaceTest extends InBook {
     }
 
     @Test
-    void aScoreGoesToWhomItWasBegunForWhoeverIsShownMeanwhile(FxRobot robot) {
+    void aTypedScoreGoesToTheStudentItWasStartedFor(FxRobot robot) {
         open(robot);
         robot.write("6");
         robot.interact(() -> ((BookPlace) program.frame().place()).model()
@@ -113,7 +113,7 @@ class BookPlaceTest extends InBook {
     }
 
     @Test
-    void theMouseChoosesAPlaceAndOrdersByAHead(FxRobot robot) {
+    void selectsCellsAndSortsByMouse(FxRobot robot) {
         open(robot);
         robot.clickOn(place(robot, 1, 1));
         robot.write("4");
@@ -131,7 +131,7 @@ class BookPlaceTest extends InBook {
     }
 
     @Test
-    void aScoreIsGivenByTheMouseAlone(FxRobot robot) {
+    void scoresByMouseAlone(FxRobot robot) {
         open(robot);
         robot.doubleClickOn(place(robot, 0, 0));
         robot.clickOn("#book-scale"); // its middle
@@ -145,7 +145,7 @@ class BookPlaceTest extends InBook {
     }
 
     @Test
-    void theLettersOfAKeptListStandInTheFieldToo(FxRobot robot) {
+    void showsASavedListsSearchTextInItsField(FxRobot robot) {
         open(robot);
         robot.interact(() -> ((BookPlace) program.frame().place()).model()
                 .show(new SavedList("Bao", Selection.EVERYBODY.withLetters("bao"), Order.ROSTER)));
@@ -157,7 +157,7 @@ class BookPlaceTest extends InBook {
     }
 
     @Test
-    void rowsStayWhileScoresAreTypedUntilTheyAreArrangedAgain(FxRobot robot) {
+    void keepsRowsInPlaceUntilRearranged(FxRobot robot) {
         open(robot);
         robot.interact(() -> robot.lookup("#show-NOT_SCORED").queryButton().fire());
         robot.interact(sheet(robot)::requestFocus);
@@ -173,7 +173,7 @@ class BookPlaceTest extends InBook {
     }
 
     @Test
-    void pastingIsShownCellByCellBeforeItIsTaken(FxRobot robot) {
+    void previewsPastingCellByCell(FxRobot robot) {
         open(robot);
         paste(robot, "Student\tUnits\tMethod\nCem Twice\t2\t6\nK-1\t99\t1.5\nNobody\t1\t1\n");
         assertThat(Screen.text(robot, "#paste-summary")).isEqualTo("3 scores change. 2 are refused.");
@@ -193,7 +193,7 @@ class BookPlaceTest extends InBook {
     }
 
     @Test
-    void aRectangleIsFilledDownAndCleared(FxRobot robot) {
+    void fillsAndClearsARectangle(FxRobot robot) {
         open(robot);
         robot.write("5");
         robot.type(KeyCode.ENTER);
@@ -208,7 +208,7 @@ class BookPlaceTest extends InBook {
     }
 
     @Test
-    void whatHasNoScoreIsDecidedForAllAndSaidBefore(FxRobot robot) {
+    void setsMissingScoresForAllAfterAPreview(FxRobot robot) {
         open(robot);
         robot.press(KeyCode.CONTROL).type(KeyCode.M).release(KeyCode.CONTROL);
         robot.interact(() -> robot.lookup("#decide-zero").queryAs(RadioButton.class).fire());
@@ -221,7 +221,7 @@ class BookPlaceTest extends InBook {
     }
 
     @Test
-    void fromACellToTheCriterionAtTheDeskAndBackToTheCell(FxRobot robot) {
+    void goesFromACellToTheDeskAndBack(FxRobot robot) {
         open(robot);
         robot.type(KeyCode.DOWN);
         robot.type(KeyCode.RIGHT);
@@ -238,7 +238,7 @@ class BookPlaceTest extends InBook {
     }
 
     @Test
-    void columnsAreChosenAndKeptForTheNextStart(FxRobot robot) {
+    void remembersChosenColumns(FxRobot robot) {
         open(robot);
         robot.interact(() -> robot.lookup("#book-columns").queryButton().fire());
         robot.interact(() -> robot.lookup("#column-PERCENT").queryAs(CheckBox.class).fire());
@@ -246,7 +246,7 @@ class BookPlaceTest extends InBook {
     }
 
     @Test
-    void figuresFollowTheCursorAndAreSavedAsPictures(FxRobot robot) throws Exception {
+    void figuresFollowTheCursorAndExportAsPictures(FxRobot robot) throws Exception {
         open(robot);
         for (String score : List.of("6", "4", "8")) {
             robot.write(score);
@@ -278,7 +278,7 @@ class BookPlaceTest extends InBook {
     }
 
     @Test
-    void aKeptListIsThereAtTheNextStartAndTheDeskFollowsIt(FxRobot robot) {
+    void remembersASavedListAndFollowsItAtTheDesk(FxRobot robot) {
         open(robot);
         robot.write("6");
         robot.type(KeyCode.ENTER);
@@ -308,7 +308,7 @@ class BookPlaceTest extends InBook {
     }
 
     @Test
-    void aBoundaryIsDraggedAndWhoMovesIsSaidBeforeItIsApplied(FxRobot robot) {
+    void previewsWhoMovesWhenABoundaryIsDragged(FxRobot robot) {
         robot.interact(() -> program.toMarkBook(batch.folder()));
         Screen.waitFor(() -> program.openBatch().isPresent());
         robot.interact(() -> program.openBatch()

@@ -11,7 +11,7 @@ class FittedTextTest {
     private final FittedText words = new FittedText();
 
     @Test
-    void asManyLettersAsThereIsRoomForAreShown() {
+    void shortensTextToItsWidth() {
         assertThat(words.line("Ada Lovel", FONT, 400)).isEqualTo("Ada Lovel");
         String cut = words.line("Maximiliana Theodora Adelheid", FONT, 100);
         assertThat(cut).startsWith("Maxim").endsWith("\u2026").hasSizeBetween(7, 28);
@@ -19,14 +19,14 @@ class FittedTextTest {
     }
 
     @Test
-    void whatTellsTwoOfOneNameApartStays() {
+    void keepsWhatDistinguishesEqualNames() {
         assertThat(words.line("Maximiliana Theodora Adelheid (N20214)", FONT, 180)).startsWith("Maxim")
                 .endsWith("\u2026 (N20214)");
     }
 
     /** Measuring an endless name letter by letter would take hours. */
     @Test
-    void wordsWithoutAnEndAreFittedToo() {
+    void fitsEndlessWords() {
         assertThat(words.line("x".repeat(1_000_000), FONT, 150)).hasSizeBetween(10, 60);
         assertThat(words.line("\uD83D\uDE42".repeat(1000), FONT, 60).codePoints().filter(c -> c == 0x1F642).count())
                 .isPositive();

@@ -49,7 +49,7 @@ class SheetCursorTest {
     }
 
     @Test
-    void itBeginsAtTheFirstScoreAndStaysWithItsStudentWhateverTheOrder() {
+    void startsAtTheFirstScoreAndStaysWithItsStudent() {
         assertThat(cursor.column()).contains(METHOD);
         assertThat(cursor.student()).contains(SmallBatch.TYPED);
         workspace.edit(new Edit.SetScore(SmallBatch.TWICE, "c1", Optional.of(new BigDecimal("7"))));
@@ -69,7 +69,7 @@ class SheetCursorTest {
     }
 
     @Test
-    void severalColumnsAreFilledAsOneAct() {
+    void fillsSeveralColumnsInOneEdit() {
         score("c2", "5");
         Range now = cursor.at();
         cursor.choose(now.to(2, now.column() + 1));
@@ -84,7 +84,7 @@ class SheetCursorTest {
     }
 
     @Test
-    void goesOnDownOrToTheRightByChoice() {
+    void movesDownOrRightByChoice() {
         cursor.advance(false);
         assertThat(cursor.student()).contains(SmallBatch.SCANNED);
         model.habitProperty().set(model.habitProperty().get().withEnterRight(true));

@@ -18,7 +18,7 @@ class SheetLayoutTest {
     }
 
     @Property(tries = 200)
-    void whatIsRevealedIsInSightAndWhereThePointerFindsIt(@ForAll @IntRange(min = 1, max = 5000) int rows,
+    void revealsACellWhereThePointerFindsIt(@ForAll @IntRange(min = 1, max = 5000) int rows,
             @ForAll @IntRange(min = 1, max = 60) int columns, @ForAll @IntRange(min = 400, max = 2000) int width,
             @ForAll @IntRange(min = 300, max = 1200) int height, @ForAll @IntRange(max = 4999) int row,
             @ForAll @IntRange(max = 59) int column) {
@@ -36,7 +36,7 @@ class SheetLayoutTest {
     }
 
     @Test
-    void scrollingEndsWhereThereIsNothingMore() {
+    void stopsScrollingAtTheEnd() {
         SheetLayout layout = new SheetLayout(columns(40), 5000, 1000, 700, _ -> 0);
         layout.scrollTo(1e9, 1e9);
         assertThat(layout.afterLastRow()).isEqualTo(5000);
@@ -48,7 +48,7 @@ class SheetLayoutTest {
     }
 
     @Test
-    void aClassOfNobodyHasNoRows() {
+    void anEmptyClassHasNoRows() {
         SheetLayout layout = new SheetLayout(columns(3), 0, 800, 600, _ -> 0);
         assertThat(layout.rowAt(SheetLayout.HEAD + 5)).isEmpty();
         assertThat(layout.foot()).isEqualTo(SheetLayout.HEAD);
@@ -56,7 +56,7 @@ class SheetLayoutTest {
     }
 
     @Test
-    void aColumnOfScoresIsAsWideAsItsLongestWordWithinLimits() {
+    void aScoreColumnFitsItsLongestTextWithinLimits() {
         List<Column> columns = List.of(new Column.OfCriterion("short"), new Column.OfCriterion("long"),
                 new Column.OfSection("endless"), Column.Fact.KEY);
         SheetLayout layout = new SheetLayout(columns, 1, 1000, 700, c -> switch (c) {

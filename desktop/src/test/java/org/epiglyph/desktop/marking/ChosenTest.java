@@ -33,7 +33,7 @@ class ChosenTest extends AtBareDesk {
     }
 
     @Test
-    void severalMarksAreMovedInkedAndTakenAwayAsOneActEach() {
+    void movesRecoloursAndRemovesSeveralMarksInOneEditEach() {
         desk.place(List.of(stamp(FIRST, Sign.TICK, 100, 100), stamp(FIRST, Sign.CROSS, 200, 100)));
         desk.chosen().move(10, 5);
         desk.chosen().ink(Ink.PLUM);
@@ -50,7 +50,7 @@ class ChosenTest extends AtBareDesk {
     }
 
     @Test
-    void marksOfAKindAreChosenByTheirFaceAndNextOnesInPageOrder() {
+    void selectsMarksByAppearanceAndInPageOrder() {
         Stamp low = stamp(FIRST, Sign.TICK, 100, 500);
         Stamp high = stamp(FIRST, Sign.TICK, 100, 100);
         Stamp other = stamp(FIRST, Sign.CROSS, 100, 300);
@@ -72,7 +72,7 @@ class ChosenTest extends AtBareDesk {
     }
 
     @Test
-    void scalingIsAboutTheCornerAndWeightsAreSet() {
+    void scalesAboutTheCornerAndSetsWeights() {
         desk.place(List.of(stamp(FIRST, Sign.TICK, 100, 100), stamp(FIRST, Sign.TICK, 200, 100)));
         PageBox before = desk.chosen().around().orElseThrow();
         desk.chosen().scale(2);
@@ -86,7 +86,7 @@ class ChosenTest extends AtBareDesk {
     }
 
     @Test
-    void copiesGoToTheSamePlaceElsewhereAndAsideWhereTheyWouldCoverThemselves() {
+    void pastesInTheSamePlaceOrBesideAnEqualMark() {
         desk.place(stamp(FIRST, Sign.TICK, 100, 100));
         desk.chosen().link("c1");
         desk.chosen().copy();
@@ -104,7 +104,7 @@ class ChosenTest extends AtBareDesk {
     }
 
     @Test
-    void orderIsChangedForAllChosenWithTheirOrderKept() {
+    void reordersSelectedMarksKeepingTheirOrder() {
         Stamp a = stamp(FIRST, Sign.TICK, 10, 10);
         Stamp b = stamp(FIRST, Sign.TICK, 20, 20);
         Stamp c = stamp(FIRST, Sign.TICK, 30, 30);
@@ -117,7 +117,7 @@ class ChosenTest extends AtBareDesk {
     }
 
     @Test
-    void ofALineOfOneCurveTheLongerPieceKeepsItsWordsToo() {
+    void theLongerPieceOfACutLineKeepsTheRemark() {
         Stroke line = new Stroke(desk.newHead(FIRST, 0).withRemark(Remark.of("Why?")),
                 InkPath.through(new PagePoint(0, 0), new PagePoint(500, 0)), 2, Stroke.Nib.FINE);
         desk.place(line);
@@ -129,7 +129,7 @@ class ChosenTest extends AtBareDesk {
     }
 
     @Test
-    void rubbingInTheMiddleLeavesTheLongerPieceItsWords() {
+    void erasingTheMiddleLeavesTheRemarkWithTheLongerPiece() {
         Stroke stroke = new Stroke(desk.newHead(FIRST, 0).withRemark(Remark.of("Why?")),
                 InkPath.through(new PagePoint(0, 0), new PagePoint(40, 0), new PagePoint(80, 0), new PagePoint(120, 0)),
                 2,
@@ -151,7 +151,7 @@ class ChosenTest extends AtBareDesk {
     }
 
     @Test
-    void newWordsForStruckOnesMakeAReplacementAndNoneADeletion() {
+    void newTextForStruckOutTextIsAReplacementAndNoneADeletion() {
         Correction struck = new Correction(desk.newHead(FIRST, 0), List.of(new PageBox(10, 10, 40, 12)), "low",
                 Optional.empty(), 12);
         desk.place(struck);
@@ -169,7 +169,7 @@ class ChosenTest extends AtBareDesk {
     }
 
     @Test
-    void privateIsForAllOrForNone() {
+    void privacyAppliesToAllSelectedOrNone() {
         TextMarkup markup = new TextMarkup(desk.newHead(FIRST, 0), List.of(new PageBox(1, 2, 30, 10)), "x");
         desk.place(List.of(markup, stamp(FIRST, Sign.TICK, 50, 50)));
         desk.chosen().choose(List.of(markup.id()));
@@ -185,7 +185,7 @@ class ChosenTest extends AtBareDesk {
     }
 
     @Test
-    void aPageIsTurnedRoundAndTheLanguageGoesRound() {
+    void rotatesAPageAndCyclesThroughLanguages() {
         for (int degrees : new int[]{90, 180, 270, 0}) {
             desk.turn(FIRST);
             assertThat(desk.submission().turn(FIRST)).isEqualTo(degrees);

@@ -41,7 +41,7 @@ class DeskModelTest extends AtBareDesk {
     }
 
     @Test
-    void theFirstWithSomethingToMarkLiesOnTheDeskAndTheRollHasEnds() {
+    void startsWithTheFirstUnmarkedStudentAndStopsAtBothEnds() {
         assertThat(student()).isEqualTo("K-2");
         desk.walk().step(5);
         assertThat(student()).isEqualTo("K-3");
@@ -50,7 +50,7 @@ class DeskModelTest extends AtBareDesk {
     }
 
     @Test
-    void theNextToMarkPassesOverWhatIsSealed() {
+    void skipsSealedWorkOnTheWayToTheNextToMark() {
         desk.scores().judge("c1", Judgement.of(BigDecimal.ONE));
         desk.seal();
         desk.walk().toNextUnmarked();
@@ -62,7 +62,7 @@ class DeskModelTest extends AtBareDesk {
     }
 
     @Test
-    void whatIsTypedForAScoreIsReadOrRefusedWithTheReason() {
+    void acceptsATypedScoreOrRefusesItWithAReason() {
         assertThat(desk.scores().read(METHOD, " 7,5 ")).isEqualTo(Judgement.of(new BigDecimal("7.5")));
         assertThat(desk.scores().read(METHOD, "7½")).isEqualTo(Judgement.of(new BigDecimal("7.5")));
         assertThat(desk.scores().read(METHOD, "")).isEqualTo(Judgement.NONE);
@@ -73,7 +73,7 @@ class DeskModelTest extends AtBareDesk {
     }
 
     @Test
-    void aRemarkKeptAsAPhraseIsUsableAtOnceAndNotKeptTwice() {
+    void aRemarkSavedAsAPhraseIsUsableAtOnceAndSavedOnce() {
         desk.place(note("Show the working."));
         desk.scores().criterionProperty().set("c1");
         desk.writing().keepAsPhrase();
@@ -86,7 +86,7 @@ class DeskModelTest extends AtBareDesk {
     }
 
     @Test
-    void aNoteLeftWithoutWordsGoesAndAStampWithoutWordsStays() {
+    void removesANoteLeftEmptyButKeepsAStamp() {
         Mark empty = note("");
         desk.place(empty);
         desk.writing().open(empty.id());
@@ -100,7 +100,7 @@ class DeskModelTest extends AtBareDesk {
     }
 
     @Test
-    void whatAPhraseStandsForIsShownAndNotAdded() {
+    void showsAPhrasesPointsWithoutAddingThem() {
         desk.place(note("Units!").withRemark(Remark.of("Units!").withPhrase("p1")));
         desk.place(note("Units!").withRemark(Remark.of("Units!").withPhrase("p1")));
         assertThat(desk.scores().phraseEffect("c1")).hasValue(new BigDecimal("-1.0"));
@@ -108,7 +108,7 @@ class DeskModelTest extends AtBareDesk {
     }
 
     @Test
-    void aPrivateMarkIsPrivateAndCanBeForTheStudentAgain() {
+    void togglesThePrivacyOfAMark() {
         desk.place(note("copied?"));
         desk.chosen().togglePrivate();
         assertThat(desk.submission().marksForStudent()).isEmpty();
@@ -117,7 +117,7 @@ class DeskModelTest extends AtBareDesk {
     }
 
     @Test
-    void aSealedSubmissionRefusesInWords() {
+    void explainsWhySealedWorkCannotBeChanged() {
         desk.scores().judge("c1", Judgement.of(BigDecimal.ONE));
         desk.seal();
         assertThat(desk.place(note("late thought"))).isFalse();
@@ -128,7 +128,7 @@ class DeskModelTest extends AtBareDesk {
     }
 
     @Test
-    void thePenCaseIsTheSameAtTheNextStudent() {
+    void keepsTheChosenSlotForTheNextStudent() {
         desk.selectSlot(0);
         desk.save(desk.penCaseProperty().get().withCurrent(desk.penCaseProperty().get().current().withInk(Ink.PLUM)));
         desk.walk().step(1);
@@ -145,7 +145,7 @@ class DeskModelTest extends AtBareDesk {
     }
 
     @Test
-    void theNewestHandInCountsAndAnOlderOneCanBeLookedAt() {
+    void showsAnOlderHandInWhileTheNewestCounts() {
         comesAgain();
         assertThat(desk.shownHandIn().orElseThrow().number()).isEqualTo(2);
         desk.shownHandInProperty().set(Optional.of(1));
@@ -157,7 +157,7 @@ class DeskModelTest extends AtBareDesk {
     }
 
     @Test
-    void marksGoOntoTheHandInThatCounts() {
+    void placesMarksOnTheHandInThatCounts() {
         comesAgain();
         Mark onTheOld = new Note(desk.newHead(new PageRef("d2", 0), 0), new PagePoint(10, 10))
                 .withRemark(Remark.of("Why?"));
@@ -169,7 +169,7 @@ class DeskModelTest extends AtBareDesk {
     }
 
     @Test
-    void anotherHandInIsLetCountAndTheNewestAgainAndUndoTakesItBack() {
+    void changesTheHandInThatCountsAndUndoesIt() {
         comesAgain();
         desk.shownHandInProperty().set(Optional.of(1));
         desk.letShownCount();
@@ -184,7 +184,7 @@ class DeskModelTest extends AtBareDesk {
     }
 
     @Test
-    void aSealedSubmissionKeepsTheHandInThatItWasSealedWith() {
+    void sealedWorkKeepsItsHandIn() {
         desk.scores().judge("c1", Judgement.of(BigDecimal.ONE));
         desk.seal();
         comesAgain();
@@ -196,7 +196,7 @@ class DeskModelTest extends AtBareDesk {
     }
 
     @Test
-    void aStandingIsTypedAsALetterAndTakenBackAsOne() {
+    void typesAStandingAsALetterAndRemovesIt() {
         assertThat(desk.scores().read(METHOD, "N").standing()).contains(Standing.NOT_ATTEMPTED);
         assertThat(desk.scores().read(METHOD, " x ").standing()).contains(Standing.EXCUSED);
         desk.scores().judge("c1", Judgement.of(BigDecimal.ONE));
@@ -210,7 +210,7 @@ class DeskModelTest extends AtBareDesk {
     }
 
     @Test
-    void theSameScoreIsFoundAmongThoseBeforeAndEvidenceInPageOrder() {
+    void findsEqualScoresAndListsEvidenceInPageOrder() {
         desk.scores().judge("c1", Judgement.of(new BigDecimal("6.5")));
         desk.walk().step(1);
         assertThat(desk.scores().sameBefore("c1")).isEmpty();
@@ -224,7 +224,7 @@ class DeskModelTest extends AtBareDesk {
     }
 
     @Test
-    void anEarlierStateCanBeLookedAtAndNotChanged() {
+    void showsAnEarlierStateReadOnly() {
         desk.place(note("one"));
         Submission then = desk.submission();
         desk.chosen().remove();
@@ -240,7 +240,7 @@ class DeskModelTest extends AtBareDesk {
     }
 
     @Test
-    void theMostUsedPhraseIsPutByItsNumberAndAnAdditionLeavesItThePhrases() {
+    void insertsAFrequentPhraseByNumberAndAllowsAdditions() {
         desk.place(note("Units! Here too.").withRemark(new Remark("Units! Here too.", Audience.STUDENT, "p1")));
         assertThat(desk.writing().phraseOf("Units! Here too.", "p1")).isEqualTo("p1");
         assertThat(desk.writing().phraseOf("No units", "p1")).isEmpty();

@@ -37,7 +37,7 @@ class PlacingTest extends AtBareDesk {
     }
 
     @Test
-    void aPhraseBringsItsMarkInItsInkAndBelongsToItsCriterion() {
+    void aPhraseAppliesItsInkAndCriterion() {
         assertThat(placed(with(Optional.of(Sign.CROSS)), WORDS)).isInstanceOfSatisfying(Stamp.class, s -> {
             assertThat(s.face()).isEqualTo(Sign.CROSS);
             assertThat(s.ink()).isEqualTo(Ink.PLUM);
@@ -51,7 +51,7 @@ class PlacingTest extends AtBareDesk {
     }
 
     @Test
-    void onCriterionAndWholeItIsAddedAndWhatIsPrivateStaysPrivate() {
+    void addsToCriterionAndOverallRemarksAndKeepsPrivateOnesPrivate() {
         desk.placing().onCriterion("c1", PLAIN, "Units!");
         desk.placing().onCriterion("c1", PLAIN, "Twice.");
         desk.placing().onTheWhole(PLAIN, "On the whole.");
@@ -67,7 +67,7 @@ class PlacingTest extends AtBareDesk {
     }
 
     @Test
-    void aNoteWithoutWordsWaitsForAPhraseFromTheSideAndForNothingElse() {
+    void anEmptyNoteWaitsForAPhraseOnly() {
         Note waits = new Note(desk.newHead(PAGE, 0), AT);
         desk.place(waits);
         desk.writing().open(waits.id());
@@ -86,7 +86,7 @@ class PlacingTest extends AtBareDesk {
     }
 
     @Test
-    void whatIsTypedIsKeptWhenTheFieldIsLeft() {
+    void savesTypedTextOnLeavingTheField() {
         Note note = new Note(desk.newHead(PAGE, 0), AT);
         desk.place(note);
         desk.writing().open(note.id());
@@ -99,7 +99,7 @@ class PlacingTest extends AtBareDesk {
     }
 
     @Test
-    void aMostUsedPhraseThatAsksIsNotPutWithoutAnAnswer() {
+    void asksForTheSlotsOfAFrequentPhrase() {
         desk.edit(new Edit.KeepPhrase(PLAIN.withText("{name}, see {words}.")));
         Mark used = placed(PLAIN, Selection.NONE);
         desk.chosen().choose(List.of(used.id()));

@@ -45,7 +45,7 @@ class ScoresTest extends AtBareDesk {
     }
 
     @Test
-    void aLevelWithARangeTakesItsMiddleAndANumberFindsItsLevel() {
+    void aLevelWithARangeGivesItsMiddleAndANumberSelectsItsLevel() {
         desk.scores().choose(levels, LEVELS.levels().getFirst());
         assertThat(judged(levels)).isEqualTo(Judgement.level(LEVELS.levels().getFirst(), new BigDecimal("3.0")));
         desk.scores().judge("c2", desk.scores().read(levels, "1"));
@@ -57,7 +57,7 @@ class ScoresTest extends AtBareDesk {
     }
 
     @Test
-    void partsAreTickedOneByOneAndEnterLeavesThemTicked() {
+    void ticksPartsIndividuallyAndEnterKeepsThem() {
         desk.scores().togglePart(parts, PARTS, PARTS.parts().get(1));
         desk.scores().togglePart(parts, PARTS, PARTS.parts().get(0));
         assertThat(judged(parts).parts()).containsExactly("p1", "p2");
@@ -68,7 +68,7 @@ class ScoresTest extends AtBareDesk {
     }
 
     @Test
-    void whatIsCountedIsTakenOnlyWhenAsked() {
+    void usesTheCountOnlyOnRequest() {
         PageRef page = desk.submission().pages().getFirst();
         for (int i = 0; i < 3; i++) {
             desk.place(new Stamp(desk.newHead(page, 0), Sign.TICK, new PagePoint(100, 100 + 40 * i), 20));
@@ -80,7 +80,7 @@ class ScoresTest extends AtBareDesk {
     }
 
     @Test
-    void asLastTimeBringsScoreAndRemark() {
+    void repeatsTheLastScoreAndRemark() {
         desk.scores().scoreAsLastTime("c1");
         assertThat(desk.noticeProperty().get()).startsWith("This criterion has not been scored");
         desk.scores().judge("c1", Judgement.of(BigDecimal.TWO));

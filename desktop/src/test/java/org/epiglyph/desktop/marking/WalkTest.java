@@ -29,7 +29,7 @@ class WalkTest extends AtBareDesk {
     }
 
     @Test
-    void aListIsWalkedInItsOwnOrderAndStaysAtItsEnds() {
+    void followsAListInItsOrderAndStopsAtItsEnds() {
         desk.walk().follow(list(THIRD, FIRST));
         assertThat(desk.student()).as("the one on the desk is not on it").isEqualTo(THIRD);
         desk.walk().step(1);
@@ -44,7 +44,7 @@ class WalkTest extends AtBareDesk {
     }
 
     @Test
-    void whoeverIsOnTheListStaysOnTheDeskAndOneOfNobodyIsNotFollowed() {
+    void keepsAListedStudentAndIgnoresAnEmptyList() {
         desk.open(FIRST);
         desk.walk().follow(list(THIRD, FIRST));
         assertThat(desk.student()).isEqualTo(FIRST);
@@ -53,7 +53,7 @@ class WalkTest extends AtBareDesk {
     }
 
     @Test
-    void fromBesideTheListOneComesToItsNearerEnd() {
+    void joinsTheListAtItsNearerEnd() {
         desk.walk().follow(list(FIRST, THIRD));
         desk.open(SECOND);
         desk.walk().step(-1);
@@ -64,7 +64,7 @@ class WalkTest extends AtBareDesk {
     }
 
     @Test
-    void theNextUnmarkedIsSoughtRoundTheEndAndWithinTheListAlone() {
+    void searchesForTheNextUnmarkedWithinTheListWrappingAround() {
         desk.open(THIRD);
         desk.walk().toNextUnmarked();
         assertThat(desk.student()).as("nobody is asked for what was not received").isEqualTo(SECOND);
@@ -78,7 +78,7 @@ class WalkTest extends AtBareDesk {
     }
 
     @Test
-    void toThoseAboutWhomTheLookOverWouldAskAndThoseWhoWait() {
+    void visitsStudentsWithFindingsAndThoseWaiting() {
         desk.open(FIRST);
         desk.progress().lookAgain(Set.of(THIRD), workspace.batch());
         desk.walk().toNextLookAgain();
@@ -92,7 +92,7 @@ class WalkTest extends AtBareDesk {
     }
 
     @Test
-    void whoMayComeNextIsToldOnceAndNearestFirst() {
+    void predictsTheNextStudentsNearestFirst() {
         desk.open(FIRST);
         assertThat(desk.walk().mayComeNext()).extracting((Submission s) -> s.student().key()).containsExactly(SECOND);
         desk.open(SECOND);

@@ -57,7 +57,7 @@ class PageImagesTest {
     }
 
     @Test
-    void anImageIsDrawnOnceAtItsScaleAndThenAtHand() throws Exception {
+    void drawsAnImageOnceAtItsScale() throws Exception {
         PageRef page = new PageRef("0", 0);
         assertThat(images.cached(page, 1.5)).isNull();
         Image image = images.image(page, 1.5).get(20, TimeUnit.SECONDS);
@@ -69,7 +69,7 @@ class PageImagesTest {
 
     /** As when a page drawn ahead comes into sight: it must not be drawn a second time beside the first. */
     @Test
-    void aPageRequestedWhileItIsBeingDrawnIsDrawnOnce() throws Exception {
+    void drawsAPageRequestedTwiceOnlyOnce() throws Exception {
         CountDownLatch drawing = new CountDownLatch(1);
         CountDownLatch requested = new CountDownLatch(1);
         try (PageImages slow = new PageImages(id -> pdfs.getFirst(), folder.resolve("pictures"), _ -> {
@@ -86,7 +86,7 @@ class PageImagesTest {
     }
 
     @Test
-    void aFailureIsReportedToAllWhoWaitForTheSameImage() throws Exception {
+    void reportsAFailureToAllWaiting() throws Exception {
         CountDownLatch drawing = new CountDownLatch(1);
         CountDownLatch requested = new CountDownLatch(1);
         try (PageImages slow = new PageImages(id -> {
@@ -116,7 +116,7 @@ class PageImagesTest {
     }
 
     @Test
-    void manyDocumentsCanBeLookedThroughAlthoughFewAreKeptOpen() throws Exception {
+    void limitsOpenDocuments() throws Exception {
         for (int round = 0; round < 2; round++) {
             for (int i = 0; i < pdfs.size(); i++) {
                 PageRef page = new PageRef(String.valueOf(i), 0);
@@ -127,13 +127,13 @@ class PageImagesTest {
     }
 
     @Test
-    void wordsAreReadInTheBackground() throws Exception {
+    void readsWordsInTheBackground() throws Exception {
         assertThat(images.text(new PageRef("0", 0)).get(20, TimeUnit.SECONDS).words()).extracting(w -> w.text())
                 .contains("Tidal", "workbook", "range");
     }
 
     @Test
-    void aDocumentThatIsGoneFailsInWords() {
+    void explainsAMissingDocument() {
         assertThatThrownBy(() -> images.geometry(new PageRef("gone", 0))).isInstanceOf(Problem.class)
                 .hasMessageMatching(
                         "There is nothing at .*gone.pdf. Put the file back, or the folder in which it was.");
@@ -143,7 +143,7 @@ class PageImagesTest {
     }
 
     @Test
-    void whatIsNoLongerWantedIsNotDrawnAndTheLargestAtHandStandsIn() throws Exception {
+    void skipsUnwantedPagesAndSubstitutesTheLargestImage() throws Exception {
         PageRef page = new PageRef("0", 0);
         assertThat(images.image(page, 1, () -> false).get(20, TimeUnit.SECONDS)).isNull();
         assertThat(images.anyCached(page)).isNull();
@@ -153,14 +153,14 @@ class PageImagesTest {
     }
 
     @Test
-    void aWrittenPageIsNotBlankAndAPictureThatIsMissingIsNone() throws Exception {
+    void drawsATextPageAndNoMissingPicture() throws Exception {
         assertThat(images.isBlank(new PageRef("0", 0))).isFalse();
         assertThat(images.picture("0".repeat(64) + ".png")).isNull();
     }
 
     /** Where the name is, no ink of it remains at any scale, and nothing has changed beside it. */
     @Test
-    void aCoveredNameIsOnNoImageAndInNoWords() throws Exception {
+    void hidesCoveredNamesInImagesAndWords() throws Exception {
         PageRef page = new PageRef("0", 0);
         PageText words = images.text(page).get(20, TimeUnit.SECONDS);
         Image plain = images.image(page, 1.5).get(20, TimeUnit.SECONDS);
@@ -186,7 +186,7 @@ class PageImagesTest {
     }
 
     @Test
-    void aStripLiesOnPagesWithoutWordsAlone() throws Exception {
+    void redactsPagesWithoutWordsOnly() throws Exception {
         Covers.Strip upper = new Covers.Strip(0, 0, 1, 0.1);
         PageCover strips = new PageCover(NameCover.of(new Student(new StudentKey("K"), "", "Nobody", "")),
                 List.of(upper));

@@ -81,7 +81,7 @@ class AwaitingWordsTest extends InWindow {
     }
 
     @Test
-    void whatWasHighlightedMeanwhileIsTheWord(FxRobot robot) {
+    void aHighlightMadeBeforeTheWordsArriveSnapsToThem(FxRobot robot) {
         robot.type(KeyCode.DIGIT2);
         Slot slot = model().penCaseProperty().get().current();
         dragAlongTheWord(robot);
@@ -95,7 +95,7 @@ class AwaitingWordsTest extends InWindow {
     }
 
     @Test
-    void aHandThatIsStillDownGoesOn(FxRobot robot) {
+    void aStrokeInProgressContinues(FxRobot robot) {
         robot.type(KeyCode.DIGIT2);
         robot.interact(() -> {
             gestures.press(contact(word.box().centre()));
@@ -112,7 +112,7 @@ class AwaitingWordsTest extends InWindow {
     }
 
     @Test
-    void twoInARowAreBothMade(FxRobot robot) {
+    void makesTwoPendingHighlights(FxRobot robot) {
         robot.type(KeyCode.DIGIT9);
         assertThat(model().penCaseProperty().get().current().tool()).hasToString("CORRECTION");
         dragAlongTheWord(robot);
@@ -124,7 +124,7 @@ class AwaitingWordsTest extends InWindow {
     }
 
     @Test
-    void aPageWithoutWordsOrThatCannotBeReadIsPaintedOn(FxRobot robot) {
+    void paintsFreelyOnPagesWithoutReadableWords(FxRobot robot) {
         robot.type(KeyCode.DIGIT2);
         dragAlongTheWord(robot);
         reading.completeExceptionally(new IllegalStateException("not a page"));
@@ -140,7 +140,7 @@ class AwaitingWordsTest extends InWindow {
     }
 
     @Test
-    void whatCouldNotBeMadeBeforeTheStudentWasLeftIsSaidAndNotMadeElsewhere(FxRobot robot) {
+    void reportsAHighlightThatCouldNotBeMadeBeforeLeaving(FxRobot robot) {
         robot.type(KeyCode.DIGIT2);
         dragAlongTheWord(robot);
         wordsAreReadAtTheNextStudent(robot);
@@ -148,7 +148,7 @@ class AwaitingWordsTest extends InWindow {
     }
 
     @Test
-    void nothingIsSaidOfWhatWasCancelled(FxRobot robot) {
+    void aCancelledHighlightIsSilent(FxRobot robot) {
         robot.type(KeyCode.DIGIT2);
         robot.interact(() -> {
             gestures.press(contact(word.box().centre()));

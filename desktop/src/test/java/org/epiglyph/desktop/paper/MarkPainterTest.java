@@ -88,7 +88,7 @@ class MarkPainterTest {
 
     @ParameterizedTest
     @ValueSource(doubles = {1, 1.032, 0.77, 1.5})
-    void nothingIsLeftOfMarksThatAreGone(double scale, FxRobot robot) {
+    void leavesNoTraceOfRemovedMarks(double scale, FxRobot robot) {
         robot.interact(() -> {
             for (double degrees : new double[]{0, 90}) {
                 for (double density : new double[]{1, 1.25}) {
@@ -109,7 +109,7 @@ class MarkPainterTest {
     /** Painting only where something changed leaves the same pixels as painting everything anew. */
     @ParameterizedTest
     @ValueSource(doubles = {1, 1.032, 0.77})
-    void whatIsPaintedPieceByPieceIsWhatIsPaintedAtOnce(double scale, FxRobot robot) {
+    void incrementalPaintingEqualsPaintingAtOnce(double scale, FxRobot robot) {
         robot.interact(() -> {
             Random random = new Random(5);
             List<Mark> marks = new ArrayList<>();

@@ -54,7 +54,7 @@ class RemarkPictureTest extends InWindow {
     }
 
     @Test
-    void itStandsInTheRemarkItWasAskedForAt(FxRobot robot) {
+    void insertsIntoTheRequestingRemark(FxRobot robot) {
         atDesk(robot);
         robot.interact(() -> {
             twoNotes();
@@ -64,7 +64,7 @@ class RemarkPictureTest extends InWindow {
     }
 
     @Test
-    void itGoesIntoNoOtherRemarkAndThatIsSaid(FxRobot robot) {
+    void insertsIntoNoOtherRemarkAndSaysSo(FxRobot robot) {
         atDesk(robot);
         robot.interact(() -> {
             Mark other = twoNotes().getLast();

@@ -60,7 +60,7 @@ class RemarkViewTest {
     }
 
     @Test
-    void boldEmphasisAndInkAreStylesOfTheWords() {
+    void showsBoldEmphasisAndInk() {
         RemarkView view = view("Well **seen**, *mostly*");
         assertThat(text(view, "seen").getStyleClass()).contains("strong", "ink-plum").doesNotContain("emphasis");
         assertThat(text(view, "mostly").getStyleClass()).contains("emphasis");
@@ -69,7 +69,7 @@ class RemarkViewTest {
     }
 
     @Test
-    void listsHaveSignsOrNumbersAndIndents() {
+    void showsListsWithMarkersAndIndents() {
         RemarkView view = view("Look at\n\n- the range\n- the hour\n  1. first\n  2. second\n\n3. third");
         assertThat(lines(view)).containsExactly("Look at", "\u2013 the range", "\u2013 the hour", "1. first",
                 "2. second", "3. third");
@@ -79,7 +79,7 @@ class RemarkViewTest {
     }
 
     @Test
-    void aLinkIntoTheNetIsOpenedAndOneThatLeadsElsewhereIsPlainWords() {
+    void opensWebLinksAndShowsOthersAsText() {
         RemarkView view = view(
                 "[tides](https://example.org/t) [mail](mailto:a@example.org) [disk](file:///etc/x) [odd](run:x)");
         press(text(view, "tides"));
@@ -92,7 +92,7 @@ class RemarkViewTest {
     }
 
     @Test
-    void aPictureIsShownAndOneThatIsMissingLeavesItsWords() {
+    void showsAPictureOrItsDescription() {
         RemarkView view = view("![a star](picture:ff.png) and ![a moon](picture:aa.png)");
         assertThat(inFlows(view).filter(ImageView.class::isInstance)).singleElement()
                 .satisfies(n -> assertThat(n.getAccessibleText()).isEqualTo("a star"));
@@ -100,14 +100,14 @@ class RemarkViewTest {
     }
 
     @Test
-    void whereRoomIsScarceOneLineOfPlainWordsStandsForAll() {
+    void showsOneLineOfPlainTextInSmallSpaces() {
         RemarkView view = RemarkView.oneLine("Well **seen**\n\n- and\n- said", Ink.PLUM);
         assertThat(view.getChildren()).singleElement()
                 .satisfies(n -> assertThat(((Label) n).getText()).startsWith("Well seen").doesNotContain("\n", "*"));
     }
 
     @Test
-    void whatIsNoFormOfARemarkIsSeenAsItIsTyped() {
+    void showsUnknownFormattingAsTyped() {
         assertThat(lines(view("The <table> of 2*3*4\n# not *closed* &lt;")))
                 .containsExactly("The <table> of 2*3*4\n# not closed &lt;");
         assertThat(lines(view("    four spaces"))).containsExactly("four spaces");
@@ -117,7 +117,7 @@ class RemarkViewTest {
     }
 
     @Test
-    void eachBlockIsSetFromWhereItReads() {
+    void alignsEachBlockByItsDirection() {
         RemarkView view = view("\u05e9\u05dc\u05d5\u05dd\n\nand more\n\n* \u05e9\u05dc\u05d5\u05dd");
         assertThat(view.getChildren()).extracting(Node::getEffectiveNodeOrientation)
                 .containsExactly(NodeOrientation.RIGHT_TO_LEFT, NodeOrientation.LEFT_TO_RIGHT,

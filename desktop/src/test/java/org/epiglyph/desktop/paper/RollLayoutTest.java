@@ -55,7 +55,7 @@ class RollLayoutTest {
 
     @ParameterizedTest
     @EnumSource(Arrangement.class)
-    void aFittedPageIsWhollyInSight(Arrangement arrangement) {
+    void fitsAWholePageInSight(Arrangement arrangement) {
         RollLayout layout = layout(List.of(A4, A4), arrangement, Zoom.FIT_PAGE);
         assertThat(layout.place(0).height()).isLessThanOrEqualTo(760);
         assertThat(layout.overhang()).isCloseTo(0, within(1e-6));
@@ -67,7 +67,7 @@ class RollLayoutTest {
     }
 
     @Test
-    void oneAtATimeNoOtherPageIsInSight() {
+    void showsOnePageAtATime() {
         RollLayout layout = layout(List.of(A4, A4, A4), Arrangement.SINGLE, Zoom.of(0.5));
         assertThat(layout.place(1).top() - layout.place(0).top()).isEqualTo(760);
         assertThat(layout.place(0).top()).as("in the middle of the view").isCloseTo((760 - 421) / 2.0, within(1.0));
@@ -82,7 +82,7 @@ class RollLayoutTest {
 
     /** In a window of 1,920 pixels the pages have about 1,240. */
     @Test
-    void twoPagesAreSideBySideWhereBothCanBeRead() {
+    void showsTwoPagesSideBySideWhenBothAreReadable() {
         assertThat(isFacing(List.of(A4, A4), 1_240, Zoom.FIT_WIDTH)).isTrue();
         assertThat(isFacing(List.of(A4, A4), 700, Zoom.FIT_WIDTH)).as("a small window").isFalse();
         assertThat(isFacing(List.of(A4, new RollLayout.Row(true, 842, 595)), 1_240, Zoom.FIT_WIDTH)).as("a wide page")
@@ -116,7 +116,7 @@ class RollLayoutTest {
     }
 
     @Test
-    void zoomHasBounds() {
+    void limitsTheZoom() {
         assertThat(layout(List.of(A4), Arrangement.CONTINUOUS, Zoom.of(99)).scale()).isEqualTo(Zoom.MOST);
         assertThat(
                 layout(List.of(new RollLayout.Row(true, 90_000, 10)), Arrangement.CONTINUOUS, Zoom.FIT_WIDTH).scale())
@@ -125,7 +125,7 @@ class RollLayoutTest {
     }
 
     @Test
-    void thePageNearestToAPointIsFoundAndWordsAreNone() {
+    void findsTheNearestPageToAPointButNoDivider() {
         RollLayout layout = layout(List.of(A4, WORDS, A4, A4), Arrangement.FACING, Zoom.of(0.5));
         RollLayout.Place left = layout.place(2);
         RollLayout.Place right = layout.place(3);
@@ -138,7 +138,7 @@ class RollLayoutTest {
     }
 
     @Test
-    void theFirstPageThatReachesBelowAHeightIsFound() {
+    void findsTheFirstPageReachingBelowAHeight() {
         RollLayout layout = layout(List.of(WORDS, A4, A4), Arrangement.CONTINUOUS, Zoom.of(1));
         assertThat(layout.pageReaching(0)).hasValue(1);
         assertThat(layout.pageReaching(layout.place(1).bottom())).hasValue(2);

@@ -39,7 +39,7 @@ class SlotQuestionTest {
     }
 
     @Test
-    void oneOfSeveralIsChosenByItsDigit(FxRobot robot) {
+    void choosesAnOptionByItsDigit(FxRobot robot) {
         ask(robot, new Slots.OneOf(List.of("high", "low")));
         waitFor(() -> robot.lookup("1  high").tryQuery().filter(javafx.scene.Node::isFocused).isPresent());
         robot.write("3");
@@ -51,7 +51,7 @@ class SlotQuestionTest {
     }
 
     @Test
-    void aNumberIsOneOrAskedForAgain(FxRobot robot) {
+    void acceptsANumberOrAsksAgain(FxRobot robot) {
         ask(robot, new Slots.Number("metres"));
         waitFor(() -> isFocused(robot, "#slot-answer"));
         robot.write("half");
@@ -64,7 +64,7 @@ class SlotQuestionTest {
     }
 
     @Test
-    void wordsAreNotLeftOutAndEscapeGivesUp(FxRobot robot) {
+    void requiresTextAndEscapeCancels(FxRobot robot) {
         ask(robot, new Slots.FreeText(""));
         waitFor(() -> isFocused(robot, "#slot-answer"));
         robot.type(KeyCode.ENTER);

@@ -70,7 +70,7 @@ class PhrasebookModelTest {
     }
 
     @Test
-    void aPhraseThatStandsNowhereIsChangedAtOnce() {
+    void changesAnUnusedPhraseAtOnce() {
         model.change(units().withText("Unit?"));
         assertThat(model.waitingProperty().get()).isEmpty();
         assertThat(units().text()).isEqualTo("Unit?");
@@ -79,7 +79,7 @@ class PhrasebookModelTest {
     }
 
     @Test
-    void aPlacedPhraseWaitsForTheDecision() {
+    void aUsedPhraseAwaitsADecision() {
         place("m1", "Units! Twice.", "p1");
         model.change(units().withText("Unit?"));
         assertThat(units().text()).as("not yet").isEqualTo("Units!");
@@ -100,7 +100,7 @@ class PhrasebookModelTest {
     }
 
     @Test
-    void whatChangesNothingOnThePagesDoesNotWait() {
+    void changesWithoutEffectOnPagesDoNotWait() {
         place("m1", "Units!", "p1");
         model.change(units().withCode("uu"));
         assertThat(model.waitingProperty().get()).isEmpty();
@@ -108,7 +108,7 @@ class PhrasebookModelTest {
     }
 
     @Test
-    void collectionsAreOpenedRenamedMergedAndTakenAway() {
+    void opensRenamesMergesAndRemovesCollections() {
         String tides = model.addCollection("Tides");
         String charts = model.addCollection("Charts");
         model.add("Label the axes.", tides);
@@ -130,7 +130,7 @@ class PhrasebookModelTest {
     }
 
     @Test
-    void theMarkersOrderIsKept() {
+    void keepsTheMarkersOrder() {
         String second = model.add("b", "");
         String third = model.add("c", "");
         model.move(third, -9);
@@ -141,7 +141,7 @@ class PhrasebookModelTest {
     }
 
     @Test
-    void whatOthersKeepIsBroughtUpToDateWithoutLosingOwnChanges() throws Exception {
+    void updatesSharedPhrasesWithoutLosingLocalChanges() throws Exception {
         Path theirs = Files.writeString(folder.resolve("School.csv"), "code,words\na,One\nb,Two\nc,Three\n");
         model.importFile(theirs, true);
         Collection school = model.book().collections().getFirst();
@@ -160,7 +160,7 @@ class PhrasebookModelTest {
     }
 
     @Test
-    void phrasesGoToAFileAndComeFromAnotherBatch() throws Exception {
+    void exportsPhrasesAndImportsThemFromAnotherBatch() throws Exception {
         Path file = folder.resolve("out.md");
         model.write(Optional.empty(), file);
         assertThat(file).content().contains("## un", "Units!");
@@ -184,7 +184,7 @@ class PhrasebookModelTest {
     }
 
     @Test
-    void whatWasTypedAgainAndAgainIsKeptAndPlacedWhereItStands() {
+    void keepsAFrequentlyTypedRemarkAndUsesItInPlace() {
         place("m1", "Label the axes, please.", "");
         place("m2", "Label the axes please", "");
         place("m3", "label the axes, please!", "");

@@ -54,7 +54,7 @@ class PhrasebookTest extends InWindow {
     }
 
     @Test
-    void aPlacedPhraseIsChangedWhereItStandsAfterItsPlacesWereShown(FxRobot robot) {
+    void changesAUsedPhraseAfterShowingItsPlaces(FxRobot robot) {
         toPhrasebook(robot);
         robot.interact(() -> note("Units! Metres."));
         toPhrasebook(robot);
@@ -74,7 +74,7 @@ class PhrasebookTest extends InWindow {
     }
 
     @Test
-    void aNewPhraseIsWrittenByKeyboardAndIsAtOnceUsable(FxRobot robot) {
+    void writesANewPhraseByKeyboardForImmediateUse(FxRobot robot) {
         toPhrasebook(robot);
         robot.push(KeyCode.CONTROL, KeyCode.N);
         waitFor(() -> Screen.isFocused(robot, "#phrase-words"));
@@ -101,7 +101,7 @@ class PhrasebookTest extends InWindow {
     }
 
     @Test
-    void phrasesAreDraggedIntoTheMarkersOrderAndWhatIsTypedAgainSuggestsItself(FxRobot robot) {
+    void dragsPhrasesIntoOrderAndSuggestsOftenTypedOnes(FxRobot robot) {
         toPhrasebook(robot);
         PhrasebookModel model = ((PhrasebookPlace) program.frame().place()).model();
         robot.interact(() -> model.add("Units again", ""));
@@ -121,7 +121,7 @@ class PhrasebookTest extends InWindow {
     }
 
     @Test
-    void aPhraseIsDraggedFromTheDrawerOntoAPageAndOntoACriterion(FxRobot robot) {
+    void dragsAPhraseOntoAPageAndOntoACriterion(FxRobot robot) {
         robot.interact(() -> program.toDesk(batch.folder()));
         waitFor(() -> program.frame().place() instanceof Desk && Screen.isFocused(robot, ".page-roll")
                 && Screen.leaf(robot) != null && Screen.leaf(robot).getWidth() > 100);
@@ -137,7 +137,7 @@ class PhrasebookTest extends InWindow {
     }
 
     @Test
-    void collectionsAreMadeNamedFilledMergedAndTakenAway(FxRobot robot) {
+    void createsNamesFillsMergesAndRemovesCollections(FxRobot robot) {
         toPhrasebook(robot);
         PhrasebookModel model = ((PhrasebookPlace) program.frame().place()).model();
         robot.clickOn("Add a collection");
@@ -168,7 +168,7 @@ class PhrasebookTest extends InWindow {
     }
 
     @Test
-    void aPhraseIsPlacedAfterwardsWhereLikeWordsStand(FxRobot robot) {
+    void insertsAPhraseForSimilarRemarks(FxRobot robot) {
         robot.interact(() -> program.toDesk(batch.folder()));
         atDesk(robot);
         robot.interact(() -> {

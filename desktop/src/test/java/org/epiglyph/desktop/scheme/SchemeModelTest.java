@@ -50,7 +50,7 @@ class SchemeModelTest {
     }
 
     @Test
-    void whatMovesNoResultIsInForceAtOnceAndCanBeUndone() {
+    void appliesAHarmlessChangeAtOnceWithUndo() {
         String id = model.add(Optional.of("c1"));
         model.replace(model.draft().criterion(id).named("Units", "metres"));
         assertThat(workspace.batch().scheme().criteria()).extracting(Criterion::name)
@@ -65,7 +65,7 @@ class SchemeModelTest {
     }
 
     @Test
-    void whatMovesResultsWaitsAndIsStillThereTheNextTime() {
+    void keepsAChangeThatMovesResultsPending() {
         score("6");
         model.replace(method().withMaximum(BigDecimal.valueOf(4)));
         SchemeChange change = model.waitingProperty().get().orElseThrow();
@@ -85,7 +85,7 @@ class SchemeModelTest {
     }
 
     @Test
-    void whatWaitsCanBeGivenUp() {
+    void discardsAPendingChange() {
         score("6");
         model.remove("c1");
         assertThat(model.waitingProperty().get()).isPresent();
@@ -96,14 +96,14 @@ class SchemeModelTest {
     }
 
     @Test
-    void whatMakesNoSenseIsRefusedAndNothingChanges() {
+    void refusesAnInvalidChange() {
         assertThat(model.change(s -> s.withCriteria(List.of(method().withWeight(new BigDecimal("-1")))))).isFalse();
         assertThat(model.noticeProperty().get()).contains("needs a weight of 0 or more");
         assertThat(method().weight()).isEqualByComparingTo("1");
     }
 
     @Test
-    void aCriterionMovesWithinBoundsAndTakesItsNewNeighboursSection() {
+    void movesACriterionIntoItsNeighboursSection() {
         String section = model.addSection("Passage");
         String second = model.add(Optional.of("c1"));
         String third = model.add(Optional.of(second));
@@ -118,7 +118,7 @@ class SchemeModelTest {
     }
 
     @Test
-    void aWrittenTableIsReadBackWithTheSameIdsSoThatScoresStay() throws Exception {
+    void readsAWrittenTableBackWithTheSameIds() throws Exception {
         score("6");
         Manner levels = Lines.levels("2 to 3 Sound: why\n0 None", new Manner.Points());
         String log = model.add(Optional.of("c1"));
@@ -140,7 +140,7 @@ class SchemeModelTest {
     }
 
     @Test
-    void theSchemeOfAnotherBatchIsTaken() throws Exception {
+    void takesAnotherBatchsScheme() throws Exception {
         Path other = BareBatch.at(folder.resolve("other"));
         try (Workspace there = Workspace.open(other, Clock.systemUTC())) {
             SchemeModel others = new SchemeModel(there, AT_ONCE);
@@ -153,7 +153,7 @@ class SchemeModelTest {
     }
 
     @Test
-    void anImaginedStudentIsScoredAndWhatIsMissingIsSaid() {
+    void scoresASampleStudentAndNamesMissingScores() {
         assertThat(model.scoreSample(method(), "9"))
                 .hasValueSatisfying(w -> assertThat(w).contains("above the maximum"));
         assertThat(model.scoreSample(method(), "lots")).isPresent();
@@ -170,7 +170,7 @@ class SchemeModelTest {
     }
 
     @Test
-    void theSheetForPrintingIsWrittenAndOpened() {
+    void writesAndOpensAPrintableSheet() {
         Path[] opened = {null};
         model.print(p -> opened[0] = p);
         assertThat(opened[0]).isNotNull().exists().hasFileName("scheme sheet.pdf");
@@ -178,7 +178,7 @@ class SchemeModelTest {
     }
 
     @Test
-    void whatIsStillPlannedIsNotPutInForceAndIsSettledWhenTheScreenIsLeft() {
+    void dropsAnUnappliedPreviewWhenLeaving() {
         score("7");
         Queue<Runnable> away = new ArrayDeque<>();
         SchemeModel slow = new SchemeModel(workspace, new SerialExecutor(away::add, Runnable::run));
@@ -200,7 +200,7 @@ class SchemeModelTest {
     }
 
     @Test
-    void aPlanIsMadeAnewWherePagesCameMeanwhile() {
+    void replansWhenPagesArrive() {
         Queue<Runnable> away = new ArrayDeque<>();
         SchemeModel slow = new SchemeModel(workspace, new SerialExecutor(away::add, Runnable::run));
         slow.replace(slow.draft().criterion("c1").named("Way", "how"));

@@ -55,7 +55,7 @@ class SchemeTest extends InWindow {
     }
 
     @Test
-    void aCriterionIsAddedNamedAndMovedByKeyboard(FxRobot robot) {
+    void addsNamesAndMovesACriterionByKeyboard(FxRobot robot) {
         ready(robot);
         robot.push(KeyCode.CONTROL, KeyCode.N);
         waitFor(() -> Screen.isFocused(robot, "#criterion-name"));
@@ -78,7 +78,7 @@ class SchemeTest extends InWindow {
     }
 
     @Test
-    void aCriterionIsDraggedAndEscapeGivesUp(FxRobot robot) {
+    void dragsACriterionAndEscapeCancels(FxRobot robot) {
         ready(robot);
         robot.drag(row(robot, "Method")).moveTo(row(robot, "Units")).moveBy(0, 8);
         robot.type(KeyCode.ESCAPE);
@@ -104,7 +104,7 @@ class SchemeTest extends InWindow {
     }
 
     @Test
-    void aChangedMaximumSaysWhoseResultMovesBeforeItHappens(FxRobot robot) {
+    void previewsWhoseResultAChangedMaximumMoves(FxRobot robot) {
         ready(robot);
         robot.interact(() -> scheme().workspace()
                 .edit(new Edit.SetScore(SmallBatch.TYPED, "c1", Optional.of(new BigDecimal("7.5")))));
@@ -129,7 +129,7 @@ class SchemeTest extends InWindow {
     }
 
     @Test
-    void levelsAreWrittenAsLinesAndAWrongLineIsNamed(FxRobot robot) {
+    void writesLevelsAsLinesAndNamesAWrongOne(FxRobot robot) {
         ready(robot);
         robot.interact(() -> scheme().replace(scheme().draft()
                 .criterion("c2")
@@ -152,7 +152,7 @@ class SchemeTest extends InWindow {
     }
 
     @Test
-    void anImaginedStudentShowsWhatTheRulesDo(FxRobot robot) {
+    void aSampleStudentShowsTheRules(FxRobot robot) {
         ready(robot);
         fill(robot, "#trial-c1", "8");
         robot.type(KeyCode.ENTER);
@@ -178,7 +178,7 @@ class SchemeTest extends InWindow {
     }
 
     @Test
-    void aCriterionOfAnyKindIsMadeWithItsFieldsAndWhatMakesNoSenseIsRefused(FxRobot robot) {
+    void createsEveryKindOfCriterionAndRefusesInvalidOnes(FxRobot robot) {
         ready(robot);
         waitFor(() -> Screen.isThere(robot, "#criterion-kind"));
         choose(robot, "#criterion-kind", "checklist");
@@ -213,7 +213,7 @@ class SchemeTest extends InWindow {
     }
 
     @Test
-    void aSectionIsMadeNamedAndTakenAwayAndWhatIsMissingIsSaid(FxRobot robot) {
+    void createsNamesAndRemovesASection(FxRobot robot) {
         ready(robot);
         robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.N);
         waitFor(() -> Screen.isFocused(robot, "#section-name"));
@@ -244,7 +244,7 @@ class SchemeTest extends InWindow {
     }
 
     @Test
-    void latenessRoundingAndGradesAreSetByHandAndAWrongStepIsNamed(FxRobot robot) {
+    void editsLatenessRoundingAndGradesAndNamesAWrongStep(FxRobot robot) {
         ready(robot);
         robot.interact(() -> robot.lookup("#scheme-rows").queryAs(ListView.class).getSelectionModel().selectLast());
         waitFor(() -> Screen.isThere(robot, "#rule-late-steps"));

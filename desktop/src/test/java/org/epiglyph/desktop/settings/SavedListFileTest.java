@@ -20,7 +20,7 @@ class SavedListFileTest {
     private Path folder;
 
     @Test
-    void everyKindOfColumnComesBack() {
+    void readsBackEveryKindOfColumn() {
         List<SavedList> lists = List.of(
                 new SavedList("late, best first",
                         new Selection(Set.of(Condition.LATE, Condition.NOT_SEALED), Set.of("B"), "zo\u00eb"),
@@ -33,7 +33,7 @@ class SavedListFileTest {
     }
 
     @Test
-    void whatIsNotKnownIsPassedOver() throws Exception {
+    void skipsUnknownColumns() throws Exception {
         Files.writeString(folder.resolve("kept-lists.json"),
                 """
                         [{"name":"x","conditions":["LATE","FULL_MOON"],"sections":null,"letters":null,

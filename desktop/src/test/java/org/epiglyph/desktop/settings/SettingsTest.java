@@ -14,7 +14,7 @@ class SettingsTest {
     private Path folder;
 
     @Test
-    void thePenCaseIsThereAtTheNextStart() {
+    void restoresThePenCaseAtTheNextStart() {
         PenCase changed = PenCase.fresh()
                 .holding(1)
                 .withCurrent(PenCase.fresh().slots().get(1).withInk(Ink.PLUM).withWidth(18));
@@ -23,14 +23,14 @@ class SettingsTest {
     }
 
     @Test
-    void anUnreadableCaseIsPutAsideAndNotOverwritten() throws Exception {
+    void setsAsideAnUnreadablePenCase() throws Exception {
         Files.writeString(folder.resolve("pen-case.json"), "{ not json");
         assertThat(new Settings(folder).penCase()).isEqualTo(PenCase.fresh());
         assertThat(Files.readString(folder.resolve("pen-case.unreadable.json"))).isEqualTo("{ not json");
     }
 
     @Test
-    void aRoomForPagesThatIsNoneIsPutAside() throws Exception {
+    void ignoresAnInvalidPageArea() throws Exception {
         assertThat(new Settings(folder).pageSpace()).isEmpty();
         new Settings(folder).save(new PageSpace(662, 760, 1.5));
         assertThat(new Settings(folder).pageSpace()).contains(new PageSpace(662, 760, 1.5));
@@ -39,7 +39,7 @@ class SettingsTest {
     }
 
     @Test
-    void theShelfIsAsItWasLeftAndEachFolderIsThereOnce() {
+    void remembersTheShelfWithEachFolderOnce() {
         ShelfHabit habit = ShelfHabit.FRESH.with("/one").with("/other").with("/one").withByCourse(true);
         assertThat(habit.further()).containsExactly("/one", "/other");
         new Settings(folder).save(habit);
@@ -48,7 +48,7 @@ class SettingsTest {
     }
 
     @Test
-    void settingsOfAnEarlierVersionHaveWhatCameLaterAsItComes() throws Exception {
+    void earlierSettingsGetDefaultsForLaterOptions() throws Exception {
         Files.writeString(folder.resolve("shelf.json"), "{}");
         assertThat(new Settings(folder).shelf()).isEqualTo(ShelfHabit.FRESH);
         Files.writeString(folder.resolve("mark-book.json"), "{\"facts\": [\"TOTAL\", \"NOT_KNOWN_HERE\"]}");

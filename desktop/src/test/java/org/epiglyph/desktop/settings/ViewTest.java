@@ -24,7 +24,7 @@ class ViewTest {
     private Path folder;
 
     @Test
-    void theViewKeysAndOwnWordsComeBack() {
+    void restoresViewKeysAndDictionaryWords() {
         Settings settings = new Settings(folder);
         View view = View.FRESH.withNight(true)
                 .withDimmed(true)
@@ -43,7 +43,7 @@ class ViewTest {
     }
 
     @Test
-    void settingsThatCannotBeReadArePutAside() throws Exception {
+    void setsAsideUnreadableSettings() throws Exception {
         Files.writeString(folder.resolve("view.json"), "{ broken");
         Files.writeString(folder.resolve("keys.json"), "[1");
         Settings settings = new Settings(folder);
@@ -53,7 +53,7 @@ class ViewTest {
     }
 
     @Test
-    void aPenCaseIsSharedWithMeaningsAndFacesAndTakenIn() throws Exception {
+    void exportsAndImportsAPenCaseWithMeaningsAndFaces() throws Exception {
         Settings settings = new Settings(folder);
         PenCase own = PenCase.fresh()
                 .withAnother(Slot.stamp(new Face.Score(new BigDecimal("0.5"), 1.2), Ink.PLUM, 22).withMeaning("units"))
@@ -68,7 +68,7 @@ class ViewTest {
     }
 
     @Test
-    void aCaseOfTheFirstVersionIsReadWithoutMeanings() throws Exception {
+    void readsAFirstVersionPenCase() throws Exception {
         Files.writeString(folder.resolve("pen-case.json"),
                 "{\"slots\":[{\"tool\":\"STAMP\",\"ink\":\"PLUM\",\"width\":22.0,\"sign\":\"QUERY\"}],\"inHand\":0}");
         Slot slot = new Settings(folder).penCase().current();

@@ -15,13 +15,13 @@ class WindowPlaceTest {
     private static final Rectangle2D BESIDE = new Rectangle2D(1366, 0, 1920, 1080);
 
     @Test
-    void aWindowComesBackWhereItWas() {
+    void reopensAWindowWhereItWas() {
         WindowPlace right = new WindowPlace(1500, 40, 1600, 900, true);
         assertThat(right.on(List.of(LAPTOP, BESIDE))).isEqualTo(right);
     }
 
     @Test
-    void aWindowOnAScreenThatIsGoneComesOntoTheFirstAndFits() {
+    void movesAWindowFromAMissingScreenToTheFirst() {
         WindowPlace moved = new WindowPlace(1500, 40, 1600, 900, false).on(List.of(LAPTOP));
         assertThat(moved).isEqualTo(new WindowPlace(0, 0, 1366, 768, false));
         assertThat(new WindowPlace(-5000, -5000, 1000, 700, false).on(List.of(LAPTOP)))
@@ -29,7 +29,7 @@ class WindowPlaceTest {
     }
 
     @Test
-    void theFirstWindowOnASmallScreenLeavesItsTitleBarInSight() {
+    void theFirstWindowOnASmallScreenShowsItsTitleBar() {
         assertThat(WindowPlace.onSmall(new Rectangle2D(0, 27, 1280, 773)))
                 .contains(new WindowPlace(0, 27, 1280, 773, false));
         assertThat(WindowPlace.onSmall(new Rectangle2D(0, 0, 1920, 1080))).isEmpty();
@@ -37,7 +37,7 @@ class WindowPlaceTest {
     }
 
     @Test
-    void figuresThatAreNoneArePutAsideAndTheWindowOpensAsItComes(@TempDir Path folder) throws Exception {
+    void ignoresInvalidValuesAndUsesTheDefault(@TempDir Path folder) throws Exception {
         assertThatThrownBy(() -> new WindowPlace(Double.NaN, 0, 1000, 700, false))
                 .isInstanceOf(IllegalArgumentException.class);
         Settings settings = new Settings(folder);

@@ -59,7 +59,7 @@ class ShelfTest extends InWindow {
     }
 
     @Test
-    void aClickOnAHeadingChoosesNothing(FxRobot robot) {
+    void aClickOnAHeadingSelectsNothing(FxRobot robot) {
         Screen.waitFor(() -> words(robot, ".figures").stream().anyMatch(w -> w.startsWith("3\u00a0left,\u00a0")));
         ListView<?> lines = robot.lookup(".list-view").queryListView();
         int chosen = lines.getSelectionModel().getSelectedIndex();
@@ -70,7 +70,7 @@ class ShelfTest extends InWindow {
     }
 
     @Test
-    void saysWhatIsLeftAndKeysOpenIt(FxRobot robot) {
+    void showsRemainingWorkAndOpensByKeys(FxRobot robot) {
         Screen.waitFor(() -> words(robot, ".figures").stream().anyMatch(w -> w.startsWith("3\u00a0left,\u00a0")));
         assertThat(words(robot, ".shelf-group")).containsExactly("To mark  1");
         Screen.waitFor(() -> Screen.isFocused(robot, "#batches"));
@@ -79,7 +79,7 @@ class ShelfTest extends InWindow {
     }
 
     @Test
-    void aHeadingIsFoldedAndUnfoldedByKeysAlone(FxRobot robot) {
+    void foldsAHeadingByKeysAlone(FxRobot robot) {
         Screen.waitFor(() -> Screen.isFocused(robot, "#batches"));
         Screen.waitFor(() -> Screen.isThere(robot, "#group-TO_MARK"));
         robot.type(KeyCode.TAB);
@@ -94,7 +94,7 @@ class ShelfTest extends InWindow {
     }
 
     @Test
-    void aPromisedDayIsKeptWithTheBatch(FxRobot robot) {
+    void storesAPromisedDayWithTheBatch(FxRobot robot) {
         Screen.waitFor(() -> Screen.isThere(robot, ".shelf-more"));
         choose(robot, "Promise to hand back in 3 days");
         LocalDate day = LocalDate.now(java.time.Clock.systemUTC()).plusDays(3);
@@ -105,7 +105,7 @@ class ShelfTest extends InWindow {
     }
 
     @Test
-    void whatIsArchivedIsFoldedAwayAndComesBack(FxRobot robot) {
+    void foldsArchivedBatchesAwayAndRestoresThem(FxRobot robot) {
         Screen.waitFor(() -> Screen.isThere(robot, ".shelf-more"));
         choose(robot, "Archive");
         Screen.waitFor(() -> words(robot, ".shelf-group").equals(List.of("\u25b8  Archived  1")));
@@ -118,7 +118,7 @@ class ShelfTest extends InWindow {
     }
 
     @Test
-    void aBatchThatIsScoredStandsAmongThoseToHandBack(FxRobot robot) throws Exception {
+    void aScoredBatchMovesToHandBack(FxRobot robot) throws Exception {
         try (Workspace workspace = Workspace.open(batch.folder(), java.time.Clock.systemUTC())) {
             for (Submission submission : workspace.batch().submissions()) {
                 for (Criterion criterion : workspace.batch().scheme().criteria()) {
@@ -136,7 +136,7 @@ class ShelfTest extends InWindow {
     }
 
     @Test
-    void aCopyThatIsDroppedComesBackAndLettersFindIt(FxRobot robot) {
+    void restoresADroppedCopyAndFindsItByLetters(FxRobot robot) {
         Screen.waitFor(() -> Screen.isThere(robot, ".shelf-more"));
         Path file = batch.folder().resolveSibling("Copy of it.zip");
         robot.interact(() -> shelf().model().copy(shelf().model().linesProperty().get().getFirst(), file));
@@ -152,7 +152,7 @@ class ShelfTest extends InWindow {
     }
 
     @Test
-    void aCopyThatIsBrokenLeavesTheOthers(FxRobot robot) throws Exception {
+    void aBrokenCopyDoesNotAffectTheOthers(FxRobot robot) throws Exception {
         Screen.waitFor(() -> Screen.isThere(robot, ".shelf-more"));
         Path whole = batch.folder().resolveSibling("whole.zip");
         robot.interact(() -> shelf().model().copy(shelf().model().linesProperty().get().getFirst(), whole));
@@ -171,7 +171,7 @@ class ShelfTest extends InWindow {
     }
 
     @Test
-    void batchesOfOneCourseStandTogetherAndThatIsRemembered(FxRobot robot) throws Exception {
+    void groupsBatchesByCourseAndRemembersThat(FxRobot robot) throws Exception {
         Path other = Files.move(SmallBatch.make(world.resolve("elsewhere")).folder(),
                 batch.folder().resolveSibling("other"));
         try (Workspace workspace = Workspace.open(other, java.time.Clock.systemUTC())) {
@@ -197,7 +197,7 @@ class ShelfTest extends InWindow {
     }
 
     @Test
-    void batchesOfAFurtherFolderStandHereTooAndSayWhereTheyAre(FxRobot robot) throws Exception {
+    void includesAFurtherFolderAndShowsIt(FxRobot robot) throws Exception {
         Path further = SmallBatch.make(world.resolve("stick")).folder().getParent();
         robot.interact(() -> shelf().model().addFolder(further));
         Screen.waitFor(() -> words(robot, ".batch-title").size() == 2);
@@ -220,12 +220,12 @@ class ShelfTest extends InWindow {
     }
 
     @Test
-    void aFreshBatchAloneSaysWhatToPressFirst(FxRobot robot) {
+    void aNewBatchAloneSaysWhatToPressFirst(FxRobot robot) {
         Screen.waitFor(() -> words(robot, ".tells").contains("Press Mark, or Enter, to begin with Workbook."));
     }
 
     @Test
-    void anEmptyShelfHasTwoDoorsAndTheMadeUpClassIsReadyToCollect(FxRobot robot) throws Exception {
+    void anEmptyShelfOffersTwoWaysToBeginIncludingTheSampleClass(FxRobot robot) throws Exception {
         Files.move(batch.folder(), world.resolve("away"));
         robot.interact(program::toShelf);
         Screen.waitFor(() -> Screen.isThere(robot, "#door-own") && Screen.isThere(robot, "#door-trial"));

@@ -37,7 +37,7 @@ class StackTextTest {
     }
 
     @Test
-    void whatIsLeftIsSaidInPagesAndTimeAndPagesThatAreNotMadeYetAreNotCalledNone() {
+    void showsRemainingPagesAndTimeIncludingPendingPages() {
         assertThat(figures(summary(12, 10, 4, 12, 36, 1)))
                 .isEqualTo(
                         "12 left, 36 pages  \u00b7  about 1 h 36 min  \u00b7  6 sealed, held  \u00b7  4 handed back  "
@@ -49,7 +49,7 @@ class StackTextTest {
     }
 
     @Test
-    void aBatchThatCannotBeOpenedOrIsDamagedSaysSo() {
+    void explainsAnUnreadableOrDamagedBatch() {
         BatchLine gone = new BatchLine(Path.of("shelf", "Tides"), Optional.empty(), ShelfNote.NONE, "",
                 "It cannot be opened.");
         assertThat(StackText.figures(gone)).isEqualTo("It cannot be opened.");
@@ -61,7 +61,7 @@ class StackTextTest {
     }
 
     @Test
-    void belowStandTheCourseThePromiseAndTheDueTime() {
+    void showsCoursePromiseAndDueTimeBelow() {
         BatchLine line = line(summary(0, 0, 0, 24, 9, 0));
         assertThat(StackText.below(line, CLOCK)).isEqualTo("Passages  \u00b7  due 20 Nov, 18:00");
         assertThat(StackText.below(line.withNote(ShelfNote.NONE.withPromised(Optional.of(LocalDate.of(2026, 12, 4)))),
@@ -71,7 +71,7 @@ class StackTextTest {
     }
 
     @Test
-    void aBatchMovesFromGroupToGroupAsItIsMarked() {
+    void movesABatchBetweenGroupsAsItIsMarked() {
         assertThat(Stream.of(summary(0, 0, 0, 24, 9, 0), summary(23, 23, 0, 1, 2, 0), summary(24, 24, 0, 0, 0, 0),
                 summary(24, 24, 20, 0, 0, 0), summary(24, 24, 24, 0, 0, 0)).map(s -> line(s).group()))
                 .containsExactly(BatchLine.Group.TO_MARK, BatchLine.Group.TO_MARK, BatchLine.Group.TO_HAND_BACK,
@@ -83,7 +83,7 @@ class StackTextTest {
     }
 
     @Test
-    void whatIsPromisedComesFirstThenWhatIsDueFirst() {
+    void ordersByPromiseAndThenByDueTime() {
         BatchLine late = line(summary(0, 0, 0, 24, 9, 0));
         BatchLine promised = late.withNote(
                 new ShelfNote(Optional.of(LocalDate.of(2027, 1, 1)), false, BigDecimal.ONE));
@@ -93,7 +93,7 @@ class StackTextTest {
     }
 
     @Test
-    void titlesAreOrderedAsTheyAreCounted() {
+    void ordersTitlesByTheirNumbers() {
         List<BatchLine> lines = Stream.of("Plan 10", "plan 2", "Plan 101")
                 .map(t -> line(new Summary(t, "", Optional.empty(), 1, 1, 0, 0, 0, 1, 1, 0, Optional.empty(), "")))
                 .toList();

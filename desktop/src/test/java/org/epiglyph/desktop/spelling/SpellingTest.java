@@ -20,7 +20,7 @@ class SpellingTest {
     }
 
     @Test
-    void wordsThatAreNotInTheDictionaryAreNamedWithTheirPlaces() {
+    void namesUnknownWordsWithTheirPlaces() {
         assertThat(spelling.unknown("Your working is clear; the tide\u2019s range isn't.", "en-GB")).isEmpty();
         assertThat(spelling.unknown("You recieve teh marks", "en-GB"))
                 .containsExactly(new Spelling.Unknown("recieve", 4), new Spelling.Unknown("teh", 12));
@@ -28,7 +28,7 @@ class SpellingTest {
     }
 
     @Test
-    void languagesDifferAndAnUnknownOneFindsNothing() {
+    void distinguishesLanguagesAndIgnoresUnknownOnes() {
         assertThat(spelling.unknown("colour", "en-GB")).isEmpty();
         assertThat(spelling.unknown("colour", "en-US")).hasSize(1);
         assertThat(spelling.unknown("La marée monte régulièrement", "fr")).isEmpty();
@@ -37,13 +37,13 @@ class SpellingTest {
     }
 
     @Test
-    void codeAddressesLinksAndFiguresAreLeftAlone() {
+    void ignoresCodeAddressesLinksAndNumbers() {
         assertThat(spelling.unknown("See `xqzt`, [the table](https://exmpl.org/qqq) and h2o at 3.9m, mail a@qqq.org",
                 "en-GB")).isEmpty();
     }
 
     @Test
-    void anAddedWordIsKnownNowAndAtTheNextStart() {
+    void remembersAnAddedWord() {
         assertThat(spelling.unknown("Kestrelport", "en-GB")).hasSize(1);
         spelling.add("Kestrelport");
         assertThat(spelling.unknown("Kestrelport", "en-GB")).isEmpty();
@@ -52,7 +52,7 @@ class SpellingTest {
 
     /** Pasted text may have no spaces. */
     @Test
-    void wordsWithoutAnEndAreNoWords() {
+    void endlessWordsAreIgnored() {
         for (String endless : List.of("x".repeat(50_000), "a" + "'a".repeat(50_000), "\u00e9".repeat(50_000))) {
             assertThat(spelling.unknown(endless, "en-GB")).hasSize(1);
             assertThat(spelling.suggestions(endless, "en-GB")).isEmpty();
@@ -64,7 +64,7 @@ class SpellingTest {
     }
 
     @Test
-    void wordsInLettersThatNoDictionaryHasAreNotJudged() {
+    void ignoresScriptsWithoutADictionary() {
         assertThat(spelling.unknown("The angle \u03b1 of \u6f6e\u6c50 and \u05e9\u05dc\u05d5\u05dd, \ud835\udc65",
                 "en-GB")).isEmpty();
         assertThat(spelling.unknown("The \u00e1ngl\u00e9", "en-GB")).hasSize(1);

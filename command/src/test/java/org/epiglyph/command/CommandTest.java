@@ -58,7 +58,7 @@ class CommandTest {
     }
 
     @Test
-    void aBatchIsCollectedFromTheRecordOfficeAndHandedBackThere() throws Exception {
+    void collectsFromTheRecordOfficeAndHandsBack() throws Exception {
         DemoWorld.make(folder.resolve("office"), folder.resolve("shelf"));
         Path batch = folder.resolve("batch");
         String token = folder.resolve("office/token").toString();
@@ -88,7 +88,7 @@ class CommandTest {
     }
 
     @Test
-    void aBatchIsCollectedFromFilesAndHandedBackIntoAFolder() throws Exception {
+    void collectsFromFilesAndHandsBackToAFolder() throws Exception {
         DemoWorld.make(folder.resolve("office"), folder.resolve("shelf"));
         Path zip = folder.resolve("class.zip");
         DemoWorld.zip(folder.resolve("office"), zip);
@@ -108,7 +108,7 @@ class CommandTest {
     }
 
     @Test
-    void filesAreAddedToABatchAndARuleAndAClassAreTakenFromFiles() throws Exception {
+    void addsFilesAndReadsARuleAndAClassFromFiles() throws Exception {
         Path in = Files.createDirectories(folder.resolve("in"));
         Files.writeString(in.resolve("a-Lindqvist-x.txt"), "one");
         Path roster = Files.writeString(folder.resolve("class.txt"), "K-4401 Lindqvist, Adaeze\nK-2 Nguyen, Bao\n");
@@ -145,7 +145,7 @@ class CommandTest {
     }
 
     @Test
-    void lettersGoToThoseWhoAreMeantOnceAndAScriptReadsWhatBecameOfThem() throws Exception {
+    void sendsLettersOnceAndReportsThemToAScript() throws Exception {
         DemoWorld.make(folder.resolve("office"), folder.resolve("shelf"));
         Path batch = folder.resolve("batch");
         Path words = Files.writeString(folder.resolve("words.txt"), "Dear {name}, nothing has come for {task}.");
@@ -170,7 +170,7 @@ class CommandTest {
     }
 
     @Test
-    void everyCommandIsAVerbOfTheLaunchersAndIsInTheirHelp() throws Exception {
+    void everyCommandIsInTheLauncherAndItsHelp() throws Exception {
         String unix = Files.readString(Path.of("../epiglyph"));
         String windows = Files.readString(Path.of("../epiglyph.cmd"));
         List<String> verbs = unix.lines()
@@ -187,7 +187,7 @@ class CommandTest {
     }
 
     @Test
-    void aCommandThatIsNotThereIsRefused() {
+    void refusesAnUnknownCommand() {
         assertThat(run("nonsense")).isEqualTo(2);
         assertThat(run()).isEqualTo(2);
         assertThat(said("letters", "--help")).startsWith("Usage: epiglyph letters ");

@@ -42,12 +42,12 @@ class DemoWorldTest {
     }
 
     @Test
-    void theWorldIsTheSameEveryTimeByteForByte() throws IOException {
+    void isReproducibleByteForByte() throws IOException {
         assertThat(contents(make("one"))).isEqualTo(contents(make("other")));
     }
 
     @Test
-    void theClassIsAsTheStorySays() throws IOException {
+    void theClassMatchesTheStory() throws IOException {
         Path task = make("one");
         JsonNode roster = new ObjectMapper().readTree(task.resolve("roster.json").toFile());
         JsonNode submissions = new ObjectMapper().readTree(task.resolve("submissions.json").toFile());
@@ -72,7 +72,7 @@ class DemoWorldTest {
     }
 
     @Test
-    void everyFileBecomesPagesAndTheKindsAreThere() throws Exception {
+    void everyFileHasPagesAndAllFormatsOccur() throws Exception {
         Path files = make("one").resolve("files");
         int scans = 0;
         int wide = 0;
@@ -123,7 +123,7 @@ class DemoWorldTest {
     }
 
     @Test
-    void theClassToTryThingsOnIsAFolderWithASheetOfEverybody() throws IOException {
+    void theSampleClassIsAFolderWithACompleteSheet() throws IOException {
         Path place = folder.resolve("shelf").resolve("to try").resolve("workbooks");
         TrialClass trial = ServiceLoader.load(TrialClass.class).findFirst().orElseThrow();
         trial.make(place, folder.resolve("shelf"));

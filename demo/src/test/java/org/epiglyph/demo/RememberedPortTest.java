@@ -14,7 +14,7 @@ class RememberedPortTest {
     private Path folder;
 
     @Test
-    void thePortOfBeforeIsAskedForWhileItIsFree() throws Exception {
+    void reusesThePreviousPortIfItIsFree() throws Exception {
         RememberedPort port = new RememberedPort(folder.resolve("port"));
         assertThat(port.preferred()).isZero();
         int free;

@@ -37,7 +37,7 @@ class AgainstRTest {
 
     /** psych::alpha(attitude), psych::alpha.ci(alpha, 30, 7), sd(rowSums(attitude)) * sqrt(1 - alpha). */
     @Test
-    void alphaItsIntervalTheErrorAndTheDiscriminations() throws IOException {
+    void alphaIntervalErrorAndDiscriminations() throws IOException {
         ItemAnalysis items = ItemAnalysis.of(attitude());
         assertThat(items.students()).isEqualTo(30);
         assertThat(items.alpha().orElseThrow()).isCloseTo(0.8431427695647599, within(DIGITS));
@@ -82,7 +82,7 @@ class AgainstRTest {
 
     /** cor.test(rating, complaints) and cor.test(critical, advance), with their intervals. */
     @Test
-    void criteriaAgainstEachOther() throws IOException {
+    void correlationsOfCriteria() throws IOException {
         List<Relation> all = Relation.of(attitude());
         assertThat(all).hasSize(21);
         Relation closest = all.getFirst();

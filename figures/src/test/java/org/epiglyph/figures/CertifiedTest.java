@@ -24,7 +24,7 @@ class CertifiedTest {
     @ParameterizedTest
     @CsvSource({"Lew, 1e-10", "Lottery, 1e-10", "Mavro, 1e-10", "Michelso, 1e-10", "NumAcc1, 1e-10", "NumAcc2, 1e-10",
             "NumAcc3, 1e-8", "NumAcc4, 1e-8", "PiDigits, 1e-10"})
-    void meanAndSpreadAgreeWithTheCertifiedOnes(String name, double relative) throws IOException {
+    void meanAndDeviationAgreeWithCertifiedValues(String name, double relative) throws IOException {
         List<String> lines = lines(name);
         double mean = certified(lines, "Sample Mean", "mean");
         double spread = certified(lines, "Sample Standard Deviation", "standardDeviation");

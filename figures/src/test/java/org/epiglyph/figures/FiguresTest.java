@@ -90,7 +90,7 @@ class FiguresTest {
     }
 
     @Test
-    void saysThatAHarderHandFallsAndHowFar() {
+    void detectsATrendTowardsHarsherMarkingAndItsSize() {
         List<Edit> edits = new ArrayList<>();
         for (int i = 0; i < 12; i++) {
             edits.add(score(i, "c1", 11 - i / 2.0));
@@ -112,7 +112,7 @@ class FiguresTest {
     }
 
     @Test
-    void thePaceLeavesPausesOutAndTellsWhatIsLeft() {
+    void computesPaceWithoutPausesAndRemainingTime() {
         List<Edit> edits = new ArrayList<>();
         for (int i = 0; i < 4; i++) {
             edits.add(score(i, "c1", 6));
@@ -133,7 +133,7 @@ class FiguresTest {
     }
 
     @Test
-    void whatWasScoredAfterAChangeOfTheSchemeStandsBesideWhatCameBefore() {
+    void comparesScoresBeforeAndAfterASchemeChange() {
         List<Edit> edits = new ArrayList<>();
         Batch batch = batch(12);
         for (int i = 0; i < 12; i++) {
@@ -154,7 +154,7 @@ class FiguresTest {
     }
 
     @Test
-    void tellsWhichCriteriaGoTogetherAndHowAStudentDidBesideTheClass() {
+    void correlatesCriteriaAndComparesAStudentWithTheClass() {
         List<Edit> edits = new ArrayList<>();
         for (int i = 0; i < 10; i++) {
             edits.add(score(i, "c1", i));
@@ -172,7 +172,7 @@ class FiguresTest {
     }
 
     @Test
-    void countsPhrasesOnPagesByCriterionAndByStudent() {
+    void countsPhrasesByCriterionAndByStudent() {
         Phrase units = new Phrase("p1", "u", "Give the unit.", "c2", Optional.empty());
         Phrase never = new Phrase("p2", "n", "Never said.", "", Optional.empty());
         Batch batch = batch(3).apply(new Edit.KeepPhrase(units)).apply(new Edit.KeepPhrase(never));
@@ -189,7 +189,7 @@ class FiguresTest {
     }
 
     @Test
-    void fewSayLittleAndNobodySaysNothing() {
+    void handlesTinyAndEmptyClasses() {
         assertThat(Explanations.all(figures(batch(0), List.of(), Duration.ZERO)))
                 .containsExactly("Nobody has a result yet.");
         List<Edit> edits = List.of(score(0, "c1", 6), score(0, "c2", 4), score(1, "c1", 12), score(1, "c2", 8));
@@ -203,7 +203,7 @@ class FiguresTest {
     }
 
     @Test
-    void aScaleOfWhichOnlyTheMiddleIsUsedIsSaidAndSoIsWhatNobodyAttempted() {
+    void reportsANarrowlyUsedScaleAndWhatNobodyAttempted() {
         List<Edit> edits = new ArrayList<>();
         for (int i = 0; i < 8; i++) {
             edits.add(score(i, "c1", 4 + i % 4));
@@ -220,7 +220,7 @@ class FiguresTest {
     }
 
     @Test
-    void whatIsScoredAtNightIsSeenFromTheRest() {
+    void comparesScoresGivenAtNight() {
         List<Edit> edits = new ArrayList<>();
         for (int i = 0; i < 10; i++) {
             edits.add(score(i, "c1", i < 6 ? 9 + i % 2 : 3 + i % 2));

@@ -28,14 +28,14 @@ class FolderTreeTest {
     }
 
     @Test
-    void foldersComeBeforeWhatTheyHold() throws IOException {
+    void listsFoldersBeforeTheirContents() throws IOException {
         assertThat(FolderTree.all(root)).containsExactly(root, root.resolve("a.txt"), root.resolve("b"),
                 root.resolve("b/deep"), root.resolve("b/deep/two.txt"));
         assertThat(FolderTree.entries(root)).containsExactly(root.resolve("a.txt"), root.resolve("b"));
     }
 
     @Test
-    void linksAreDeletedAndWhatTheyLeadToStays() throws IOException {
+    void deletesLinksButNotTheirTargets() throws IOException {
         Path kept = Files.createDirectory(outside.resolve("kept"));
         Files.writeString(kept.resolve("work.txt"), "work");
         Files.createSymbolicLink(root.resolve("b/out"), kept);
@@ -53,7 +53,7 @@ class FolderTreeTest {
     }
 
     @Test
-    void aFolderWithinThatCannotBeReadIsAFailureOfReading() throws IOException {
+    void reportsAnUnreadableSubfolder() throws IOException {
         Path closed = root.resolve("b/deep");
         Files.setPosixFilePermissions(closed, PosixFilePermissions.fromString("---------"));
         try {

@@ -9,7 +9,7 @@ import org.junit.jupiter.api.Test;
 class PlatformFoldersTest {
     /** XDG Base Directory Specification 0.8: variables that are set and absolute win. */
     @Test
-    void foldersFollowThePlatformsCustom() {
+    void followsThePlatformsConvention() {
         Path home = Path.of("/home/ada");
         PlatformFolders linux = PlatformFolders.of("Linux", home,
                 Map.of("XDG_STATE_HOME", "/state", "XDG_CONFIG_HOME", "relative"));

@@ -31,7 +31,7 @@ class WholeFileTest {
     }
 
     @Test
-    void theNewOneTakesThePlaceOfTheOldOneWhenItIsWhole() throws IOException {
+    void replacesTheOldFileOnceTheNewOneIsComplete() throws IOException {
         Path file = Files.writeString(folder.resolve("a.txt"), "old");
         WholeFile.write(file, beside -> {
             Files.writeString(beside, "new");
@@ -44,7 +44,7 @@ class WholeFileTest {
 
     @ParameterizedTest
     @MethodSource("failures")
-    void whateverFailsTheOldOneStaysAndNothingHalfWrittenIsLeft(Throwable failure) throws IOException {
+    void anyFailureLeavesTheOldFileAndNoPartialOne(Throwable failure) throws IOException {
         Path file = Files.writeString(folder.resolve("a.txt"), "old");
         assertThatThrownBy(() -> WholeFile.write(file, beside -> {
             Files.writeString(beside, "ne");
@@ -59,7 +59,7 @@ class WholeFileTest {
     }
 
     @Test
-    void whereTheFolderIsMissingThatIsSaidAndNoneIsMade() {
+    void refusesAMissingFolder() {
         assertThatThrownBy(() -> WholeFile.write(folder.resolve("none/a.txt"), b -> Files.writeString(b, "x")))
                 .isInstanceOf(IOException.class);
         assertThat(folder.resolve("none")).doesNotExist();
@@ -72,7 +72,7 @@ class WholeFileTest {
     }
 
     @Test
-    void severalHandsAtOneFileLeaveItWhole() throws Exception {
+    void concurrentWritersLeaveAWholeFile() throws Exception {
         Path file = folder.resolve("one.txt");
         AtomicInteger writing = new AtomicInteger();
         try (ExecutorService hands = Executors.newFixedThreadPool(4)) {
@@ -101,7 +101,7 @@ class WholeFileTest {
     }
 
     @Test
-    void whoeverIsStoppedWhileWaitingWritesAndIsStillStopped() throws Exception {
+    void anInterruptedWriterFinishesAndStaysInterrupted() throws Exception {
         Path file = folder.resolve("one.txt");
         CountDownLatch begun = new CountDownLatch(1);
         CountDownLatch goOn = new CountDownLatch(1);

@@ -112,7 +112,7 @@ class ProtocolTest {
     }
 
     @Test
-    void everythingThatIsReadFitsTheDescription() throws Exception {
+    void everyResponseMatchesTheDescription() throws Exception {
         assertThat(get("/api/tasks").get(0).hasNonNull("description")).as("tasks are listed without their instructions")
                 .isFalse();
         assertThat(get("/api/tasks/t1").get("description").asText()).isEqualTo("Do it.");
@@ -129,7 +129,7 @@ class ProtocolTest {
     }
 
     @Test
-    void theSameKeyTwiceChangesNothingAndAStaleTagIsRefused() throws Exception {
+    void repeatingARequestChangesNothingAndAStaleTagIsRefused() throws Exception {
         HttpResponse<byte[]> first = put("key-number-one", "29.5", "%PDF one");
         assertThat(first.statusCode()).isEqualTo(200);
         HttpResponse<byte[]> again = put("key-number-one", "29.5", "%PDF one");
@@ -144,7 +144,7 @@ class ProtocolTest {
 
     /** One bad value leaves the office and everybody else's records as they are. */
     @Test
-    void oddValuesBreakNothingForGood() throws Exception {
+    void unusualValuesBreakNothingPermanently() throws Exception {
         assertThat(put("k1", "1e-999999999", "%PDF").statusCode()).isEqualTo(400);
         assertThat(put("k2", "1e999999999", "%PDF").statusCode()).isEqualTo(400);
         assertThat(put("k".repeat(5000), "1", "%PDF").statusCode()).isBetween(400, 431);
@@ -169,7 +169,7 @@ class ProtocolTest {
     }
 
     @Test
-    void badRequestsAreAnsweredInWordsAndChangeNothing() throws Exception {
+    void explainsBadRequestsAndChangesNothing() throws Exception {
         assertThat(put("key-number-one", "33", "%PDF").statusCode()).isEqualTo(400);
         assertThat(put("key-number-one", "nonsense", "%PDF").statusCode()).isEqualTo(400);
         assertThat(send("GET", "/api/tasks/t9", HttpRequest.BodyPublishers.noBody()).statusCode()).isEqualTo(404);
@@ -183,7 +183,7 @@ class ProtocolTest {
     }
 
     @Test
-    void theStudentSeesTheResultOnlyWhenItIsVisible() throws Exception {
+    void studentsSeeAResultOnlyOnceItIsVisible() throws Exception {
         put("key-number-one", "29.5", "%PDF one");
         assertThat(page("/students/K-1")).contains("There is no result to see yet.").doesNotContain("29.5");
         assertThat(get(RECORD).get("visible").asBoolean()).isFalse();
@@ -217,7 +217,7 @@ class ProtocolTest {
     }
 
     @Test
-    void anAmendedResultKeepsWhatStoodBeforeAndTellsTheStudentWhyIfThatIsWanted() throws Exception {
+    void anAmendedResultKeepsThePreviousOneAndItsReason() throws Exception {
         put("key-number-one", "29.5", "%PDF one");
         putJson(RECORD + "/visibility", "{\"visible\":true}");
         page("/students/K-1");
@@ -233,7 +233,7 @@ class ProtocolTest {
     }
 
     @Test
-    void whatAStudentIsAllowedStandsThereWithoutAResult() throws Exception {
+    void recordsAnExtensionWithoutAResult() throws Exception {
         putJson(RECORD + "/allowance",
                 "{\"excused\":false,\"extendedTo\":\"2026-03-20T18:00:00Z\",\"furtherHandIns\":2}");
         assertThat(get(RECORD).get("allowance").get("furtherHandIns").asInt()).isEqualTo(2);
@@ -275,7 +275,7 @@ class ProtocolTest {
     }
 
     @Test
-    void theOfficeMakesTheTroublesThatItIsToldToMakeAndNoOthers() throws Exception {
+    void simulatesExactlyTheRequestedFaults() throws Exception {
         assertThat(get("/api/faults").get("failing").asDouble()).isZero();
         assertThat(putJson("/api/faults", "{\"failing\":2}").statusCode()).isEqualTo(400);
         putJson("/api/faults", "{\"failing\":1}");
@@ -311,7 +311,7 @@ class ProtocolTest {
 
     /** A body whose length nobody has stated; the office says why or closes, and the record is as before. */
     @Test
-    void aBodyWithoutEndIsRefused() throws Exception {
+    void refusesAnEndlessBody() throws Exception {
         byte[] head = "--x\r\nContent-Disposition: form-data; name=\"document\"; filename=\"a.pdf\"\r\n\r\n".getBytes();
         AtomicLong left = new AtomicLong(201L << 20);
         InputStream zeros = new InputStream() {

@@ -35,7 +35,7 @@ class OpusFileTest {
 
     @ParameterizedTest
     @CsvSource({"16000, 3000", "24000, 7310", "48000, 1", "8000, 1999", "24000, 20", "16000, 61003"})
-    void theReferenceDecoderHearsAllOfItAndNothingMore(int rate, long millis) throws Exception {
+    void theReferenceDecoderHearsExactlyAllOfIt(int rate, long millis) throws Exception {
         Samples spoken = Voices.voice(millis, rate, 5);
         Path opus = folder.resolve("v.opus");
         OpusFile.write(spoken, "Spoken remark 1", opus);
@@ -67,7 +67,7 @@ class OpusFileTest {
     }
 
     @Test
-    void theSameSpeechIsTheSameToTheByte() throws Exception {
+    void encodesReproducibly() throws Exception {
         Path first = folder.resolve("1.opus");
         Path second = folder.resolve("2.opus");
         OpusFile.write(Voices.voice(2000, 24_000, 5), "One", first);
@@ -76,7 +76,7 @@ class OpusFileTest {
     }
 
     @Test
-    void aRateThatOpusHasNotIsSaid() {
+    void rejectsAnUnsupportedRate() {
         assertThatThrownBy(() -> OpusFile.write(Voices.voice(100, 44_100, 1), "One", folder.resolve("1.opus")))
                 .isInstanceOf(IOException.class)
                 .hasMessageContaining("44100");

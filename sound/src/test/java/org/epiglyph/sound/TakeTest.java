@@ -92,7 +92,7 @@ class TakeTest {
     }
 
     @Test
-    void whatIsSpokenIsOnTheDiskBeforeItIsStopped() throws Exception {
+    void writesSpeechToDiskWhileRecording() throws Exception {
         Take take = Take.begin(new SimulatedMicrophone(voice), target, 60_000);
         await(() -> take.state().length() >= 1200);
         long spoken = take.state().length();
@@ -110,7 +110,7 @@ class TakeTest {
     }
 
     @Test
-    void itEndsWhenItsTimeIsOver() throws Exception {
+    void endsAtItsTimeLimit() throws Exception {
         Take take = Take.begin(noisy(1000, failing(new IOException(), new AtomicBoolean())), target, 1_234);
         await(() -> !take.state().running());
         assertThat(take.state().ended().orElseThrow().text()).contains("time is up");
@@ -118,7 +118,7 @@ class TakeTest {
     }
 
     @Test
-    void whatWasSpokenUntilTheMicrophoneWentAwayIsThere() throws Exception {
+    void keepsWhatWasRecordedBeforeTheMicrophoneFailed() throws Exception {
         for (Throwable end : new Throwable[]{new IOException("pulled out"), new IllegalStateException("odd driver"),
                 new OutOfMemoryError("for a test"), new Throwable("no more")}) {
             AtomicBoolean closed = new AtomicBoolean();
@@ -132,7 +132,7 @@ class TakeTest {
     }
 
     @Test
-    void withoutAMicrophoneOrADiskNothingIsBegun() {
+    void doesNotStartWithoutAMicrophoneOrADisk() {
         AtomicBoolean closed = new AtomicBoolean();
         assertThatThrownBy(() -> Take.begin(() -> {
             throw new Problem("No microphone was found.");
@@ -147,7 +147,7 @@ class TakeTest {
 
     /** This machine has none; what a marker without one is told. */
     @Test
-    void aSystemWithoutSoundSaysSo() {
+    void reportsASystemWithoutSound() {
         try {
             new SystemMicrophone().open().close();
         } catch (Problem e) {
@@ -161,7 +161,7 @@ class TakeTest {
     }
 
     @Test
-    void playingTakesItsTimeAndCanBeStopped() {
+    void playbackTakesItsTimeAndCanBeStopped() {
         AtomicLong at = new AtomicLong();
         new SimulatedLoudspeaker().play(new Samples(new short[RATE / 5], RATE), () -> false, at::set);
         assertThat(at).hasValue(200);

@@ -35,7 +35,7 @@ class WaveFileTest {
     }
 
     @Test
-    void thePlatformReadsWhatIsWritten() throws Exception {
+    void thePlatformReadsWhatItWrites() throws Exception {
         Samples samples = Voices.voice(1300, RATE, 1);
         try (AudioInputStream in = AudioSystem.getAudioInputStream(written(samples).toFile())) {
             assertThat(in.getFormat().getSampleRate()).isEqualTo(RATE);
@@ -49,7 +49,7 @@ class WaveFileTest {
     }
 
     @Test
-    void whatThePlatformWritesIsRead() throws Exception {
+    void readsWhatThePlatformWrites() throws Exception {
         byte[] bytes = new byte[5000];
         new Random(3).nextBytes(bytes);
         Path file = folder.resolve("p.wav");
@@ -64,7 +64,7 @@ class WaveFileTest {
 
     /** As a crash leaves it: cut anywhere behind its head, with an older length in it. */
     @Test
-    void aFileThatWasNotFinishedIsReadAsFarAsItGoes() throws Exception {
+    void readsAnUnfinishedFileToItsEnd() throws Exception {
         Path file = written(Voices.voice(500, RATE, 2));
         byte[] whole = Files.readAllBytes(file);
         for (int cut = 44; cut < whole.length; cut += 997) {
@@ -78,7 +78,7 @@ class WaveFileTest {
     }
 
     @Test
-    void whatIsNoRecordingOfOursIsRefused() throws Exception {
+    void rejectsForeignFiles() throws Exception {
         Path file = written(Voices.voice(300, RATE, 2));
         byte[] whole = Files.readAllBytes(file);
         Random random = new Random(9);

@@ -23,26 +23,26 @@ class DiscreetLayoutTest {
     }
 
     @Test
-    void noWordFromOutsideStandsInTheLog() {
+    void logsNoExternalText() {
         Throwable fault = new IllegalStateException(PLANTED, new Problem("About " + PLANTED,
                 new NoSuchFileException("/home/x/" + PLANTED + ".pdf")));
         fault.addSuppressed(new RuntimeException(PLANTED));
         assertThat(logged("org.epiglyph.carrier.PageMaking", "Pages of {} could not be made", fault, PLANTED))
                 .doesNotContain("Adaeze", "Lindqvist", "4401", "/home")
                 .contains("Pages of \u2026 could not be made", "java.lang.IllegalStateException", "NoSuchFileException",
-                        "DiscreetLayoutTest.noWordFromOutsideStandsInTheLog");
+                        "DiscreetLayoutTest.logsNoExternalText");
         assertThat(logged("org.apache.poi.Something", PLANTED, fault)).doesNotContain("Adaeze", "4401")
                 .contains("org.apache.poi.Something");
     }
 
     @Test
-    void figuresAndConstantsOfOursStand() {
+    void logsItsOwnNumbersAndConstants() {
         assertThat(logged("org.epiglyph.workspace.HistoryWriter", "SQLite code {}, {}, {}", null, 13, Entry.Kind.DONE,
                 List.class)).contains("SQLite code 13, DONE, java.util.List");
     }
 
     @Test
-    void aFaultThatIsItsOwnCauseEnds() {
+    void anExceptionThatCausesItselfEnds() {
         RuntimeException one = new RuntimeException(PLANTED);
         RuntimeException two = new RuntimeException(PLANTED, one);
         one.initCause(two);
@@ -50,7 +50,7 @@ class DiscreetLayoutTest {
     }
 
     @Test
-    void whatNobodyCaughtIsOneLineForTheMarker() throws InterruptedException {
+    void anUncaughtErrorIsOneLineForTheMarker() throws InterruptedException {
         List<String> said = new ArrayList<>();
         Thread thread = Thread.ofPlatform().unstarted(() -> {
             throw new StackOverflowError(PLANTED);

@@ -44,7 +44,7 @@ class PlotTest {
     }
 
     @Test
-    void anSvgIsWellFormedAndSaysItsAxis() throws Exception {
+    void writesWellFormedSvgWithALabelledAxis() throws Exception {
         String svg = BARS.svg(400, 200, LOOK);
         DocumentBuilderFactory factory = DocumentBuilderFactory.newInstance();
         factory.setFeature("http://apache.org/xml/features/disallow-doctype-decl", false);
@@ -58,7 +58,7 @@ class PlotTest {
     }
 
     @Test
-    void valuesStandWhereTheScaleSays() {
+    void placesValuesByTheScale() {
         Plot.Scale scale = BARS.scale(400, 200, LOOK);
         BufferedImage image = BARS.image(400, 200, 1, LOOK);
         int middle = (int) Math.round(scale.x(15)); // within the second bar
@@ -68,7 +68,7 @@ class PlotTest {
     }
 
     @Test
-    void whatResultsWereIsOutlinedBehindWhatTheyBecome() {
+    void outlinesFormerResultsBehindPlannedOnes() {
         Plot moved = Plot.moved(new Sample(new double[]{4, 4, 4}), new Sample(new double[]{16, 16, 16}), 20);
         BufferedImage image = moved.image(400, 200, 2, LOOK);
         Plot.Scale scale = moved.scale(400, 200, LOOK);
@@ -82,7 +82,7 @@ class PlotTest {
     }
 
     @Test
-    void aCurveHasAPointForEachResultInOrder() {
+    void aCurveHasOnePointPerResultInOrder() {
         Plot curve = Plot.curve(new Sample(new double[]{9, 3, 9}), new Sample(new double[]{12, 6, 12}), 20);
         assertThat(curve.points()).extracting(p -> p[0] + " " + p[1])
                 .containsExactly("3.0 6.0", "9.0 12.0", "9.0 12.0");
@@ -90,7 +90,7 @@ class PlotTest {
     }
 
     @Test
-    void withoutAnyFigureItIsEmpty() {
+    void isEmptyWithoutFigures() {
         assertThat(new Plot("", "", 1, List.of(new double[]{0, 1, 0}), List.of(), List.of(), Optional.empty(), Map.of(),
                 List.of())
                 .isEmpty()).isTrue();
@@ -98,7 +98,7 @@ class PlotTest {
     }
 
     @Test
-    void aStudentsCourseHasABarABatchWithTheClassBehindItAndADashWhereNothingIsKnown() {
+    void showsAStudentsBatchesAgainstTheClassWithADashForUnknownResults() {
         Plot course = Plot.course(List.of(Optional.of(50.0), Optional.empty(), Optional.of(80.0)),
                 List.of(Optional.of(60.0), Optional.of(55.5), Optional.empty()));
         assertThat(course.table()).containsExactly(List.of("batch", "result", "class"), List.of("1", "50", "60"),

@@ -26,14 +26,17 @@ final class CountLine extends VBox {
         getChildren().addAll(text, take);
     }
 
-    /** True if there is something to show although the criterion is not open: the two figures differ. */
-    boolean show(Optional<MarkCount> count, Judgement judgement) {
+    /**
+     * @param sealed true if the score cannot change
+     * @return true if there is something to show although the criterion is not open: the two figures differ
+     */
+    boolean show(Optional<MarkCount> count, Judgement judgement, boolean sealed) {
         boolean differs = count.isPresent() && judgement.points().isPresent()
                 && count.get().points().compareTo(judgement.points().get()) != 0;
         text.setText(count.map(c -> UiText.of(differs ? "Ledger.countDiffers" : "Ledger.count", c.marks(),
                 Criterion.format(c.points()), judgement.points().map(Criterion::format).orElse(""))).orElse(""));
         take.setText(count.map(c -> UiText.of("Ledger.takeCount", Criterion.format(c.points()))).orElse(""));
-        boolean takes = count.isPresent() && (differs || judgement.points().isEmpty());
+        boolean takes = !sealed && count.isPresent() && (differs || judgement.points().isEmpty());
         take.setVisible(takes);
         take.setManaged(takes);
         text.pseudoClassStateChanged(javafx.css.PseudoClass.getPseudoClass("differs"), differs);

@@ -357,7 +357,7 @@ final class CriterionRow extends VBox {
         remarkArea.show(remark, whateverIsTyped);
         choice.ifPresent(c -> c.show(judgement));
         lock(submission.sealed());
-        differs = count.show(model.scores().count(criterion), judgement);
+        differs = count.show(model.scores().count(criterion), judgement, submission.sealed());
         settled.setText(sayings.settled(judgement, remark));
         hint.show(judgement);
         unfold();

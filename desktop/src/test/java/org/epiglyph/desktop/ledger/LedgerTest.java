@@ -154,12 +154,12 @@ class LedgerTest extends InWindow {
                     new PagePoint(300, 100 + 60 * at), 20)));
         }
         waitFor(() -> text(robot, "#count-c4")
-                .equals("3 counted on the pages: 1.5, but the score is 2"));
+                .equals("3 marks counted on the pages, giving 1.5; the score is 2"));
         robot.interact(() -> model().scores().criterionProperty().set("c4"));
         robot.type(KeyCode.L);
         robot.write("=");
         waitFor(() -> submission().scores().score("c4").orElseThrow().compareTo(new BigDecimal("1.5")) == 0);
-        assertThat(text(robot, "#count-c4")).isEqualTo("3 counted on the pages: 1.5");
+        assertThat(text(robot, "#count-c4")).isEqualTo("3 marks counted on the pages, giving 1.5");
     }
 
     @Test

@@ -2,14 +2,11 @@ package org.epiglyph.carrier;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import org.epiglyph.core.Message;
 import org.epiglyph.exchange.record.Amendment;
-import org.epiglyph.core.batch.Receipt;
 import org.epiglyph.core.roster.StudentKey;
 import org.junit.jupiter.api.Test;
 
@@ -41,19 +38,5 @@ class ChoicesTest {
         assertThat(accepting.amending(why).accepted()).isEqualTo(accepting.accepted());
         assertThat(accepting.deciding(List.of("d2"))).containsExactly("plain", "without d2");
         assertThat(USUAL.deciding(List.of())).isEmpty();
-    }
-
-    @Test
-    void aHandBackIsCompleteWhenNothingIsLeftBehind() {
-        Outcome done = new Outcome.Done(ADA, new Receipt("r", Instant.EPOCH, "00", "v1"), List.of());
-        Outcome there = new Outcome.AlreadyThere(ADA, new Receipt("r", Instant.EPOCH, "00", "v1"));
-        Outcome failed = new Outcome.Failed(BAO, Message.literal("It is not sealed."));
-        Outcome asked = new Outcome.Asked(BAO, Outcome.Doubt.CERTIFIED, Message.literal("Yes?"));
-        assertThat(new Report(List.of(done, there), List.of()).isWhole()).isTrue();
-        Outcome half = new Outcome.Done(ADA, new Receipt("r", Instant.EPOCH, "00", "v1"),
-                List.of(Message.literal("plan.docx stays.")));
-        assertThat(new Report(List.of(half, there), List.of()).isWhole()).isFalse();
-        assertThat(new Report(List.of(done, failed), List.of()).isWhole()).isFalse();
-        assertThat(new Report(List.of(asked, done), List.of()).isWhole()).isFalse();
     }
 }

@@ -236,15 +236,4 @@ class CollectFromRecordTest extends CollectFixture {
                         "Comparing with what was collected before 1/3",
                         "Comparing with what was collected before 2/3");
     }
-
-    @Test
-    void aFailingServiceLeavesNoDownload() throws Exception {
-        Path temporary = ownTemporaryFolder();
-        doAnswer(call -> {
-            Files.writeString(call.getArgument(1, Path.class), "no zip");
-            throw new Problem(org.epiglyph.core.Message.literal("The service is gone."));
-        }).when(client).batch(eq(TASK), any(), any());
-        assertThatThrownBy(() -> plan(Optional.empty())).hasMessage("The service is gone.");
-        assertThat(temporary).isEmptyDirectory();
-    }
 }

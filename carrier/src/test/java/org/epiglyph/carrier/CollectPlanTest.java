@@ -85,6 +85,8 @@ class CollectPlanTest extends CollectFixture {
             assertThat(plan.rosterOrigin()).isEqualTo(CollectPlan.RosterOrigin.NAMES);
             assertThat(plan.questions()).isEmpty();
             assertThat(plan.rule().orElseThrow().written()).isEqualTo("<family>, <given> - <free>");
+            assertThat(plan.items()).extracting(i -> i.match().evidence().text())
+                    .containsOnly("the class is read from the names");
             CollectPlan typed = plan.withTyped(List.of(new Student(ADA, "Ada", "Lind", ""),
                     new Student(BAO, "Bao", "Nguyen", ""), new Student(new StudentKey("K-3"), "Cy", "Paper", "")));
             assertThat(typed.rosterOrigin()).isEqualTo(CollectPlan.RosterOrigin.TYPED);
@@ -291,34 +293,6 @@ class CollectPlanTest extends CollectFixture {
                 assertThat(after.questions()).extracting(CollectPlan.Item::path)
                         .containsExactlyInAnyOrder("one/a/again.txt", "one/b/scan.txt", "other/a/scan.txt");
             }
-        }
-    }
-
-    @Test
-    void completesOneClassListFromAnother() throws Exception {
-        Path mailed = Files.writeString(folder.resolve("mailed.csv"),
-                "key,name,score,email\nK-1,Ada Lind,,ada@example.org\nK-2,Bao Nguyen,,\n");
-        try (CollectPlan plan = plan(zip("class.zip", files("K-1.txt", "x")), Optional.of(mailed), Optional.empty())) {
-            CollectPlan typed = plan.withTyped(List.of(
-                    new Student(ADA, "Ada", "Lind", "", "typed@example.org").withCandidate("C-1"),
-                    new Student(BAO, "Bao", "Nguyen", "", "bao@example.org")));
-            assertThat(typed.roster().find(ADA).orElseThrow().mail()).as("what is known stays")
-                    .isEqualTo("ada@example.org");
-            assertThat(typed.roster().find(ADA).orElseThrow().candidate()).isEqualTo("C-1");
-            assertThat(typed.roster().find(BAO).orElseThrow().mail()).isEqualTo("bao@example.org");
-        }
-    }
-
-    @Test
-    void saysWhenTheClassWasTakenFromFileNames() throws Exception {
-        try (CollectPlan plan = plan(
-                zip("class.zip", files("Lind, Ada - plan.txt", "x", "Nguyen, Bao - plan.txt", "y")),
-                Optional.empty(), Optional.empty())) {
-            assertThat(plan.items()).extracting(i -> i.match().evidence().text())
-                    .containsOnly("the class is read from the names");
-            assertThat(plan.items())
-                    .extracting(i -> plan.roster().find(plan.studentOf(i).orElseThrow()).orElseThrow().family())
-                    .containsExactly("Lind", "Nguyen");
         }
     }
 }

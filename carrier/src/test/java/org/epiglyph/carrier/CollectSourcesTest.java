@@ -20,25 +20,6 @@ import org.junit.jupiter.api.Test;
 /** What is found in a source of files, what is reported while it is read, and how it is closed. */
 class CollectSourcesTest extends CollectFixture {
     @Test
-    void treatsATableOfOneStudentOrWithoutScoresAsAFile() throws Exception {
-        String one = SHEET.lines().limit(2).collect(java.util.stream.Collectors.joining("\n")) + "\n";
-        for (String table : List.of(one, SHEET.replace("score", "remark"), "key,score\nK-1,\nK-2,\n")) {
-            Path zip = zip("class.zip", files("K-1.txt", "1", "K-2.txt", "2", "list.csv", table));
-            try (CollectPlan plan = plan(zip, Optional.empty(), Optional.empty())) {
-                assertThat(plan.sheet()).as(table).isEmpty();
-            }
-        }
-        Path zip = zip("class.zip", files("K-1.txt", "1", "K-2.txt", "2", "in/list.csv", SHEET));
-        try (CollectPlan plan = plan(zip, Optional.empty(), Optional.empty())) {
-            assertThat(plan.sheet()).isPresent();
-        }
-        zip = zip("class.zip", files("K-1.txt", "1", "a.csv", SHEET, "b.csv", SHEET));
-        try (CollectPlan plan = plan(zip, Optional.empty(), Optional.empty())) {
-            assertThat(plan.sheet()).as("two of them").isEmpty();
-        }
-    }
-
-    @Test
     void anEmptySourceLeavesNoTemporaryFiles() throws Exception {
         Path temporary = ownTemporaryFolder();
         Path zip = zip("class.zip", files("notes/", ""));

@@ -9,14 +9,12 @@ import java.nio.charset.Charset;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
 import java.util.zip.ZipOutputStream;
 import org.epiglyph.core.Problem;
-import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.roster.StudentKey;
@@ -113,67 +111,6 @@ class CollectStoredTest extends CollectFixture {
                 assertThat(workspace.batch().submission(ADA).documents().getFirst().pages())
                         .isInstanceOf(Pages.Awaited.class);
             }
-        }
-    }
-
-    @Test
-    void preparesPagesInTheBackgroundForTheCurrentStudentFirst() throws Exception {
-        Path zip = zip("class.zip",
-                files("K-1.txt", "one", "K-2.txt", "two", "K-3 Fischer.txt", "three", "K-4 Fischer.txt", "four"));
-        try (CollectPlan plan = plan(zip, sheet(), Optional.empty());
-                Workspace workspace = Workspace.open(make(plan), CLOCK)) {
-            List<StudentKey> order = new ArrayList<>();
-            java.util.concurrent.CountDownLatch all = new java.util.concurrent.CountDownLatch(4);
-            java.util.concurrent.CountDownLatch go = new java.util.concurrent.CountDownLatch(1);
-            try (PageMaking making = new PageMaking(workspace, edit -> {
-                await(go);
-                edit.run();
-                order.clear();
-                workspace.batch()
-                        .submissions()
-                        .stream()
-                        .filter(s -> !s.pages().isEmpty())
-                        .forEach(s -> order.add(s.student().key()));
-                all.countDown();
-            })) {
-                making.first(new StudentKey("K-3"));
-                go.countDown();
-                assertThat(all.await(30, java.util.concurrent.TimeUnit.SECONDS)).isTrue();
-            }
-            assertThat(order).hasSize(4);
-            Document made = workspace.batch().submission(BAO).documents().getFirst();
-            byte[] once = Files.readAllBytes(workspace.folder().pages(made));
-            Files.delete(workspace.folder().pages(made));
-            PageMaking.all(workspace, Progress.NONE);
-            assertThat(workspace.folder().pages(made)).hasBinaryContent(once);
-        }
-    }
-
-    private static void await(java.util.concurrent.CountDownLatch latch) {
-        try {
-            latch.await();
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-        }
-    }
-
-    /** APPNOTE.TXT 6.3.10: 4.4.2 and 4.6.9; read back by Commons Compress. */
-    @Test
-    void handedBackFilesAreReadableAndHaveUnicodeNames() throws Exception {
-        handBackOldNames("K-1_\u00c1vila.txt");
-        try (org.apache.commons.compress.archivers.zip.ZipFile back = org.apache.commons.compress.archivers.zip.ZipFile
-                .builder()
-                .setPath(folder.resolve("out/handed-back.zip"))
-                .setCharset(OLD)
-                .get()) {
-            var entries = java.util.Collections.list(back.getEntries());
-            assertThat(entries).isNotEmpty().allSatisfy(e -> {
-                assertThat(e.getUnixMode()).isEqualTo(0100644);
-                assertThat(e.getSize()).isPositive();
-                assertThat(e.getExtraField(
-                        org.apache.commons.compress.archivers.zip.UnicodePathExtraField.UPATH_ID)).isNotNull();
-            });
-            assertThat(entries.getFirst().getName()).isEqualTo("K-1_\u00c1vila_marked.pdf");
         }
     }
 }

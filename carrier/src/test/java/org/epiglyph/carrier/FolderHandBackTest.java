@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFileAttributeView;
@@ -23,7 +22,6 @@ import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipFile;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Destination;
-import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.feedback.ClassWords;
@@ -124,27 +122,6 @@ class FolderHandBackTest extends HandedBackFixture {
 
     private Choices accepting(Outcome.Doubt doubt) {
         return new Choices("Marker", false, Profile.USUAL, Map.of(ADA, Set.of(doubt)));
-    }
-
-    @Test
-    void asksAboutAChangedOriginalAndSendsItOnceAccepted() throws Exception {
-        Document document = workspace.batch().submission(ADA).documents().getFirst();
-        Path original = workspace.folder().original(document);
-        byte[] bytes = Files.readAllBytes(original);
-        assertThat(original.toFile().setWritable(true)).isTrue();
-        Files.write(original, (new String(bytes, StandardCharsets.ISO_8859_1) + "\n% more")
-                .getBytes(StandardCharsets.ISO_8859_1));
-        assertThat(handBack(Profile.USUAL).outcomes()).singleElement()
-                .isInstanceOfSatisfying(Outcome.Asked.class,
-                        a -> {
-                            assertThat(a.doubt()).isEqualTo(Outcome.Doubt.ORIGINAL_CHANGED);
-                            assertThat(a.why().text()).contains("K-1_work.pdf");
-                        });
-        assertThat(handBack(accepting(Outcome.Doubt.CERTIFIED)).outcomes()).as("a yes to something else")
-                .singleElement()
-                .isInstanceOf(Outcome.Asked.class);
-        assertThat(handBack(accepting(Outcome.Doubt.ORIGINAL_CHANGED)).outcomes()).singleElement()
-                .isInstanceOf(Outcome.Done.class);
     }
 
     @Test

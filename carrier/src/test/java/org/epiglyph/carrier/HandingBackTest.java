@@ -137,18 +137,6 @@ class HandingBackTest extends RecordFixture {
     }
 
     @Test
-    void asksAboutACertifiedDocumentOnlyIfItIsMarked() throws Exception {
-        pages(new Pages.Ready(1, "", List.of(), Set.of(Pages.Trait.CERTIFIED)));
-        assertThat(handBack(choices())).isInstanceOfSatisfying(Outcome.Asked.class,
-                a -> assertThat(a.doubt()).isEqualTo(Outcome.Doubt.CERTIFIED));
-        workspace.edit(new Edit.OpenAgain(ADA));
-        workspace.edit(new Edit.RemoveMark(ADA, "n1"));
-        workspace.edit(new Edit.RemoveMark(ADA, "t1"));
-        workspace.edit(new Edit.Seal(ADA));
-        assertThat(handBack(choices())).as("only a private note is left").isInstanceOf(Outcome.Done.class);
-    }
-
-    @Test
     void recordsBothWithoutATimeIfTheRecordGivesNone() throws Exception {
         held = new HeldRecord("v7", "R-7", "", Optional.of(BigDecimal.valueOf(5)), Optional.empty(), " ", true,
                 Optional.empty());

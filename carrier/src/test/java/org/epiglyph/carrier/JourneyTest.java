@@ -43,7 +43,6 @@ import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.phrases.Phrasebook;
 import org.epiglyph.core.roster.StudentKey;
-import org.epiglyph.core.scoring.GradeScale;
 import org.epiglyph.core.scoring.MarkScheme;
 import org.epiglyph.exchange.record.Ability;
 import org.epiglyph.exchange.record.RecordClient;
@@ -109,14 +108,6 @@ class JourneyTest {
         Head head = new Head("m1", new PageRef(workspace.batch().submission(ADA).documents().getFirst().id(), 0),
                 Ink.MADDER, 0, Remark.NONE);
         workspace.edit(new Edit.PlaceMark(ADA, new Stamp(head, Sign.TICK, new PagePoint(100, 100), 20)));
-    }
-
-    @Test
-    void accountsForEveryFileBeforeCreatingTheBatch() throws Exception {
-        try (CollectPlan plan = plan()) {
-            assertThat(plan.questions()).singleElement().satisfies(q -> assertThat(q.match().candidates()).hasSize(3));
-            assertThat(plan.withoutFiles()).extracting(s -> s.key().value()).containsExactly("K-3");
-        }
     }
 
     @Test
@@ -204,25 +195,6 @@ class JourneyTest {
                     .singleElement()
                     .isInstanceOf(Outcome.Failed.class);
         }
-    }
-
-    @Test
-    void createsASheetWithGradesForABatchWithoutOne() throws Exception {
-        Path out = folder.resolve("out");
-        GradeScale scale = new GradeScale("Two words", List.of(new GradeScale.Boundary(new BigDecimal("50"), "Able"),
-                new GradeScale.Boundary(BigDecimal.ZERO, "Not yet")));
-        try (Workspace workspace = Workspace.open(collect(), CLOCK)) {
-            Files.delete(workspace.folder().gradeSheet("csv"));
-            Files.delete(workspace.folder().register());
-            MarkScheme graded = workspace.batch().scheme();
-            workspace.edit(new Edit.ChangeScheme(
-                    graded.withRules(graded.rules().withGrades(Optional.of(scale))), List.of()));
-            score(workspace, ADA, "7.5");
-            score(workspace, BAO, "0");
-            new HandingBack(workspace, CLOCK, new Choices("Marker", false)).toFolder(out, Progress.NONE);
-        }
-        assertThat(Files.readString(out.resolve("grade-sheet.csv"))).contains("score,grade,feedback\r\n", ",7.5,Able,",
-                ",0,Not yet,");
     }
 
     @Test

@@ -11,7 +11,6 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.ZoneId;
-import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -24,8 +23,6 @@ import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.Submission;
-import org.epiglyph.core.feedback.ClassWords;
-import org.epiglyph.core.feedback.FeedbackSheet;
 import org.epiglyph.core.marks.Note;
 import org.epiglyph.core.marks.Remark;
 import org.epiglyph.core.page.PagePoint;
@@ -296,29 +293,5 @@ class ProfileTest extends HandedBackFixture {
         assertThatThrownBy(() -> Profile.read(file)).isInstanceOf(Problem.class)
                 .hasMessageContaining("mine.txt")
                 .hasMessageContaining(why);
-    }
-
-    @Test
-    void changingOneOptionKeepsTheOthers() {
-        Profile changed = Profile.USUAL.withLeftOut(EnumSet.of(FeedbackSheet.Part.values()[0]))
-                .withNames(EnumSet.complementOf(EnumSet.copyOf(Profile.USUAL.names())))
-                .withLayout(Profile.Layout.FOLDERS)
-                .withMeeting(Profile.Meeting.REFUSE)
-                .withXfdf(true)
-                .withColumns(EnumSet.of(Profile.Column.values()[0]))
-                .withFigures(EnumSet.of(ClassWords.Figure.values()[0]));
-        assertThat(changed.leftOut()).containsExactly(FeedbackSheet.Part.values()[0]);
-        assertThat(changed.names()).isNotEqualTo(Profile.USUAL.names());
-        assertThat(changed.layout()).isEqualTo(Profile.Layout.FOLDERS);
-        assertThat(changed.meeting()).isEqualTo(Profile.Meeting.REFUSE);
-        assertThat(changed.xfdf()).isTrue();
-        assertThat(changed.columns()).containsExactly(Profile.Column.values()[0]);
-        assertThat(changed.figures()).containsExactly(ClassWords.Figure.values()[0]);
-        assertThat(changed.form()).isEqualTo(Profile.USUAL.form());
-        assertThat(Profile.USUAL.deciding()).isEmpty();
-        assertThat(changed.deciding()).as("without a feedback sheet, what is on it decides nothing")
-                .hasSize(2)
-                .anyMatch(d -> d.startsWith("names "))
-                .contains("xfdf");
     }
 }

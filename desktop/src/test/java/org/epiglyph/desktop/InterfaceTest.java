@@ -15,20 +15,16 @@ import java.util.List;
 import java.util.stream.Stream;
 import javafx.scene.control.Button;
 import javafx.scene.control.TextInputControl;
-import javafx.scene.Node;
 import javafx.scene.input.KeyCode;
 import org.epiglyph.core.batch.Submission;
-import org.epiglyph.core.marks.TextMarkup;
 import org.epiglyph.core.marks.Mark;
 import org.epiglyph.core.marks.Stamp;
 import org.epiglyph.core.marks.Stroke;
-import org.epiglyph.core.pencase.Tool;
 import org.epiglyph.demo.DemoWorld;
 import org.epiglyph.desktop.collect.Collect;
 import org.epiglyph.desktop.desk.Desk;
 import org.epiglyph.desktop.desk.RollPoints;
 import org.epiglyph.desktop.marking.DeskModel;
-import org.epiglyph.desktop.settings.Settings;
 import org.epiglyph.core.page.PagePoint;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
@@ -212,41 +208,6 @@ class InterfaceTest {
         robot.type(KeyCode.PAGE_DOWN);
         waitFor(() -> submission().seen().size() == 2);
         assertThat(submission().marks()).isEmpty();
-    }
-
-    @Test
-    void remembersTheChosenInkAtTheNextStart(FxRobot robot) {
-        collect(robot);
-        robot.clickOn("#slot-1");
-        robot.clickOn("#ink-PLUM");
-        waitFor(() -> new Settings(world.resolve("settings")).penCase()
-                .slots()
-                .getFirst()
-                .ink() == org.epiglyph.core.marks.Ink.PLUM);
-        assertThat(model().penCaseProperty().get().current().tool()).isEqualTo(Tool.PEN);
-    }
-
-    @Test
-    void aHighlightFollowsWordsAcrossTwoLines(FxRobot robot) {
-        collect(robot);
-        robot.type(KeyCode.DIGIT2);
-        drag(robot, new PagePoint(200, 157), new PagePoint(200, 172));
-        robot.type(KeyCode.ESCAPE);
-        waitFor(() -> !submission().marks().isEmpty());
-        assertThat(submission().marks()).singleElement()
-                .isInstanceOfSatisfying(TextMarkup.class, h -> assertThat(h.boxes()).hasSize(2));
-    }
-
-    @Test
-    void aRefusedSealExplainsItselfInSight(FxRobot robot) {
-        collect(robot);
-        robot.push(KeyCode.CONTROL, KeyCode.ENTER);
-        waitFor(() -> {
-            Node notice = robot.lookup("#notice").query();
-            double foot = notice.localToScene(notice.getBoundsInLocal()).getMaxY();
-            return notice.isVisible() && foot > 0 && foot <= notice.getScene().getHeight();
-        });
-        assertThat(submission().sealed()).isFalse();
     }
 
     // --- helpers

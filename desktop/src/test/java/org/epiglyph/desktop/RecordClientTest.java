@@ -3,15 +3,10 @@ package org.epiglyph.desktop;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import com.sun.net.httpserver.HttpServer;
-import java.io.OutputStream;
 import java.math.BigDecimal;
-import java.net.InetAddress;
-import java.net.InetSocketAddress;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
@@ -109,30 +104,5 @@ class RecordClientTest {
                 .hasMessageContaining("is not an address");
         assertThatThrownBy(() -> RecordServices.installed().connect("https://records.example.org", " "))
                 .hasMessageContaining("The token is empty");
-    }
-
-    @Test
-    void explainsUnintelligibleAnswers() throws Exception {
-        List<String> bodies = new ArrayList<>(List.of("<html>", "{\"sourcedId\":\"t\"}",
-                "{\"sourcedId\":\"t\",\"title\":\"x\",\"zone\":\"Nowhere\"}"));
-        HttpServer odd = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
-        odd.createContext("/", exchange -> {
-            byte[] body = bodies.removeFirst().getBytes();
-            exchange.sendResponseHeaders(200, body.length);
-            try (OutputStream out = exchange.getResponseBody()) {
-                out.write(body);
-            }
-        });
-        odd.start();
-        try {
-            RecordClient confused = RecordServices.installed()
-                    .connect("http://127.0.0.1:" + odd.getAddress().getPort(), "t");
-            for (int i = 0; i < 3; i++) {
-                assertThatThrownBy(() -> confused.task("t")).isInstanceOf(Problem.class)
-                        .hasMessageContaining("does not answer as a record service should");
-            }
-        } finally {
-            odd.stop(0);
-        }
     }
 }

@@ -70,14 +70,4 @@ class BatchFolderTest {
         assertThat(files.pictures().resolve("b.png")).hasContent("b");
         assertThat(files.pictures()).isDirectoryNotContaining("glob:**gone*");
     }
-
-    @Test
-    void avoidsNamesThatAFileSystemMayRefuse() {
-        assertThat(BatchFolder.nameOnDisk("a".repeat(196) + ".pdf")).isEqualTo("a".repeat(196) + ".pdf");
-        assertThat(BatchFolder.nameOnDisk("\u00e4".repeat(99) + ".pdf")).as("twice the bytes")
-                .isEqualTo("document.pdf");
-        assertThat(BatchFolder.nameOnDisk("a".repeat(300) + ".pdf")).isEqualTo("document.pdf");
-        assertThat(BatchFolder.nameOnDisk("a".repeat(300))).isEqualTo("document");
-        assertThat(BatchFolder.nameOnDisk("con.txt")).isEqualTo("document.txt");
-    }
 }

@@ -5,9 +5,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.math.BigDecimal;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.sql.Connection;
-import java.sql.DriverManager;
-import java.sql.Statement;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
@@ -45,13 +42,6 @@ class BatchRepairTest {
         }
     }
 
-    private static void damage(Path batch, int line) throws Exception {
-        try (Connection c = DriverManager.getConnection("jdbc:sqlite:" + batch.resolve("batch.sqlite"));
-                Statement statement = c.createStatement()) {
-            assertThat(statement.executeUpdate("UPDATE history SET edit = '{\"' WHERE number = " + line)).isEqualTo(1);
-        }
-    }
-
     private Submission repaired(Path batch) throws Exception {
         Path sound = folder.resolve("sound");
         BatchRepair.write(batch, sound, Clock.systemUTC());
@@ -71,7 +61,7 @@ class BatchRepairTest {
     @ValueSource(booleans = {true, false})
     void restoresAMarkFromADamagedLineWithTheSealUnchanged(boolean sealed) throws Exception {
         Was was = made(sealed);
-        damage(was.batch(), 1);
+        Examples.sql(was.batch().resolve("batch.sqlite"), "UPDATE history SET edit = '{\"' WHERE number = " + 1);
         isAsBefore(repaired(was.batch()), was.submission());
     }
 
@@ -79,7 +69,8 @@ class BatchRepairTest {
     @ValueSource(booleans = {true, false})
     void keepsTheSealDespiteADamagedLastLine(boolean sealed) throws Exception {
         Was was = made(sealed);
-        damage(was.batch(), sealed ? LINES + 2 : LINES + 3);
+        Examples.sql(was.batch().resolve("batch.sqlite"),
+                "UPDATE history SET edit = '{\"' WHERE number = " + (sealed ? LINES + 2 : LINES + 3));
         isAsBefore(repaired(was.batch()), was.submission());
     }
 
@@ -89,7 +80,7 @@ class BatchRepairTest {
         long last = LINES + 3;
         new LastCopy(new BatchFolder(was.batch())).write(List.of(new Entry(last + 1, Instant.EPOCH, Entry.Kind.DONE,
                 new Edit.WriteOnTheWhole(Examples.ADA, "At the very end."))));
-        damage(was.batch(), 1);
+        Examples.sql(was.batch().resolve("batch.sqlite"), "UPDATE history SET edit = '{\"' WHERE number = " + 1);
         Path sound = folder.resolve("sound");
         BatchRepair.Outcome outcome = BatchRepair.write(was.batch(), sound, Clock.systemUTC());
         assertThat(outcome).isEqualTo(new BatchRepair.Outcome((int) last, 1));

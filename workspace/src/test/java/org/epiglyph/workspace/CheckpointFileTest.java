@@ -85,13 +85,6 @@ class CheckpointFileTest {
         }
     }
 
-    private void execute(String sql) throws Exception {
-        try (Connection connection = DriverManager.getConnection("jdbc:sqlite:" + folder.checkpoint());
-                Statement statement = connection.createStatement()) {
-            statement.execute(sql);
-        }
-    }
-
     @Test
     void readsWhatWasWritten() throws Exception {
         writeFirst();
@@ -129,8 +122,9 @@ class CheckpointFileTest {
     void doesNotRewriteAnUnchangedRow() throws Exception {
         Batch first = writeFirst();
         Entry more = score(ADA, 5);
-        execute("CREATE TABLE log (student TEXT)");
-        execute("CREATE TRIGGER written AFTER INSERT ON submission BEGIN INSERT INTO log VALUES (new.student); END");
+        Examples.sql(folder.checkpoint(), "CREATE TABLE log (student TEXT)");
+        Examples.sql(folder.checkpoint(),
+                "CREATE TRIGGER written AFTER INSERT ON submission BEGIN INSERT INTO log VALUES (new.student); END");
         writeNext(first, List.of(more));
         assertThat(loggedStudents()).containsExactly("K-1");
     }
@@ -140,8 +134,9 @@ class CheckpointFileTest {
     void rewritesARowThatHasOnlyGotALine() throws Exception {
         Batch first = writeFirst();
         Entry same = score(BEA, 2);
-        execute("CREATE TABLE log (student TEXT)");
-        execute("CREATE TRIGGER written AFTER INSERT ON submission BEGIN INSERT INTO log VALUES (new.student); END");
+        Examples.sql(folder.checkpoint(), "CREATE TABLE log (student TEXT)");
+        Examples.sql(folder.checkpoint(),
+                "CREATE TRIGGER written AFTER INSERT ON submission BEGIN INSERT INTO log VALUES (new.student); END");
         try (CheckpointFile file = CheckpointFile.open(folder, CheckpointFile.read(folder).orElseThrow())) {
             Checkpoint unchanged = new Checkpoint(first, 5, List.of(), List.of());
             file.write(unchanged, CHAIN, index(List.of(same)), Optional.of(first));
@@ -183,7 +178,7 @@ class CheckpointFileTest {
     void doesNotTrustAChangedFile(String change) throws Exception {
         writeFirst();
         assertThat(CheckpointFile.read(folder)).isPresent();
-        execute(change);
+        Examples.sql(folder.checkpoint(), change);
         assertThat(CheckpointFile.read(folder)).isEmpty();
     }
 
@@ -191,10 +186,10 @@ class CheckpointFileTest {
     @Test
     void doesNotTrustRowsOfTwoCheckpoints() throws Exception {
         Batch first = writeFirst();
-        execute("CREATE TABLE earlier AS SELECT * FROM submission WHERE student = 'K-1'");
+        Examples.sql(folder.checkpoint(), "CREATE TABLE earlier AS SELECT * FROM submission WHERE student = 'K-1'");
         writeNext(first, List.of(score(ADA, 5)));
         assertThat(CheckpointFile.read(folder)).isPresent();
-        execute("INSERT OR REPLACE INTO submission SELECT * FROM earlier");
+        Examples.sql(folder.checkpoint(), "INSERT OR REPLACE INTO submission SELECT * FROM earlier");
         assertThat(CheckpointFile.read(folder)).isEmpty();
     }
 
@@ -207,7 +202,8 @@ class CheckpointFileTest {
                 var row = statement.executeQuery("SELECT body FROM head")) {
             body = row.getString(1).replace("\"form\":4", "\"form\":3");
         }
-        execute("UPDATE head SET body = '" + body.replace("'", "''") + "', digest = '" + Chain.digest(body) + "'");
+        Examples.sql(folder.checkpoint(),
+                "UPDATE head SET body = '" + body.replace("'", "''") + "', digest = '" + Chain.digest(body) + "'");
         assertThat(CheckpointFile.read(folder)).isEmpty();
     }
 
@@ -218,7 +214,7 @@ class CheckpointFileTest {
             "UPDATE lines SET numbers = '1,four' WHERE student = 'K-1'", "DROP TABLE lines"})
     void doesNotTrustWrongNumbersOfLines(String change) throws Exception {
         writeFirst();
-        execute(change);
+        Examples.sql(folder.checkpoint(), change);
         assertThat(CheckpointFile.lines(folder, Optional.of(ADA))).isEmpty();
     }
 

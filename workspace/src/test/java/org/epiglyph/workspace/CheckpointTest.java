@@ -7,11 +7,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.math.BigDecimal;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.nio.file.attribute.FileTime;
-import java.sql.Connection;
-import java.sql.DriverManager;
-import java.sql.Statement;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.ZoneId;
@@ -19,7 +15,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
-import java.util.stream.Stream;
 import org.epiglyph.core.batch.Acceptance;
 import org.epiglyph.core.batch.Attached;
 import org.epiglyph.core.batch.Batch;
@@ -124,12 +119,7 @@ class CheckpointTest {
     private Path replayed() throws Exception {
         Path copy = folder.resolve("replayed");
         FolderTree.delete(copy);
-        try (Stream<Path> files = Files.walk(batch)) {
-            for (Path file : files.filter(f -> !f.equals(checkpoint())).toList()) {
-                Files.copy(file, copy.resolve(batch.relativize(file).toString()), StandardCopyOption.REPLACE_EXISTING);
-            }
-        }
-        return copy;
+        return Examples.copy(batch, copy, "checkpoint.sqlite");
     }
 
     private static void assertSame(Batch one, Batch other) {
@@ -232,10 +222,7 @@ class CheckpointTest {
                 "UPDATE lines SET numbers = 'no number'", "DELETE FROM lines WHERE student <> 'K-1'",
                 "DROP TABLE lines")) {
             Files.write(checkpoint(), sound);
-            try (Connection c = DriverManager.getConnection("jdbc:sqlite:" + checkpoint());
-                    Statement statement = c.createStatement()) {
-                statement.execute(wrong);
-            }
+            Examples.sql(checkpoint(), wrong);
             try (Workspace goingOn = open(); Workspace whole = Workspace.open(replayed(), Clock.systemUTC())) {
                 assertThat(goingOn.lines(key(1))).as(wrong).isEqualTo(whole.lines(key(1))).isNotEmpty();
                 assertThat(goingOn.lines(key(3))).as(wrong).isEqualTo(whole.lines(key(3)));
@@ -262,10 +249,7 @@ class CheckpointTest {
     void ignoresTheCheckpointOfAnotherHistory() throws Exception {
         Path copy = replayed();
         Files.copy(checkpoint(), copy.resolve("checkpoint.sqlite"));
-        try (Connection c = DriverManager.getConnection("jdbc:sqlite:" + copy.resolve("batch.sqlite"));
-                Statement statement = c.createStatement()) {
-            statement.execute("DELETE FROM history WHERE number > 100"); // an older copy of the batch was restored
-        }
+        Examples.sql(copy.resolve("batch.sqlite"), "DELETE FROM history WHERE number > 100"); // an older copy of the batch was restored
         Files.delete(copy.resolve("batch.last"));
         try (Workspace workspace = Workspace.open(copy, Clock.systemUTC())) {
             assertThat(workspace.damage()).isEqualTo(Damage.NONE);
@@ -286,10 +270,8 @@ class CheckpointTest {
                 }
             }
         }
-        try (Connection c = DriverManager.getConnection("jdbc:sqlite:" + batch.resolve("batch.sqlite"));
-                Statement statement = c.createStatement()) {
-            statement.execute("UPDATE history SET edit = replace(edit, 'Why?', 'Wha?') WHERE number = " + line);
-        }
+        Examples.sql(batch.resolve("batch.sqlite"),
+                "UPDATE history SET edit = replace(edit, 'Why?', 'Wha?') WHERE number = " + line);
         List<Submission> all = new ArrayList<>();
         try (Workspace workspace = open()) {
             all.addAll(workspace.batch().submissions());

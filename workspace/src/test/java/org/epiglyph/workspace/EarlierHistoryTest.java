@@ -5,9 +5,6 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.sql.Connection;
-import java.sql.DriverManager;
-import java.sql.Statement;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
@@ -55,13 +52,6 @@ class EarlierHistoryTest {
         earlier.close();
     }
 
-    private void execute(String sql) throws Exception {
-        try (Connection connection = DriverManager.getConnection("jdbc:sqlite:" + folder.database());
-                Statement statement = connection.createStatement()) {
-            statement.execute(sql);
-        }
-    }
-
     @Test
     void readsALineUpToTheCheckpoint() {
         assertThat(earlier.line(1)).contains(first);
@@ -94,11 +84,13 @@ class EarlierHistoryTest {
     @Test
     void reportsTheFirstDamagedLineAndNothingBehindTheCheckpoint() throws Exception {
         assertThat(earlier.check(() -> true)).isEqualTo(Damage.NONE);
-        execute("UPDATE history SET edit = replace(edit, 'Note', 'Nota') WHERE number = " + (BASE + 1));
+        Examples.sql(folder.database(),
+                "UPDATE history SET edit = replace(edit, 'Note', 'Nota') WHERE number = " + (BASE + 1));
         assertThat(earlier.check(() -> true)).as("found when opening").isEqualTo(Damage.NONE);
-        execute("UPDATE history SET edit = replace(edit, 'Note', 'Nota') WHERE number = " + BASE);
+        Examples.sql(folder.database(),
+                "UPDATE history SET edit = replace(edit, 'Note', 'Nota') WHERE number = " + BASE);
         assertThat(earlier.check(() -> true).describe()).startsWith("Change " + BASE + " is damaged");
-        execute("DELETE FROM history WHERE number = 17");
+        Examples.sql(folder.database(), "DELETE FROM history WHERE number = 17");
         assertThat(earlier.check(() -> true).describe()).startsWith("Change 17 is damaged");
         assertThat(earlier.check(() -> false)).as("nobody wants to know").isEqualTo(Damage.NONE);
     }
@@ -138,14 +130,12 @@ class EarlierHistoryTest {
 
     /** The numbers of a student's lines in the checkpoint file; a line of that number may be somebody else's. */
     private void writeNumbers(String student, int number) throws Exception {
-        try (Connection connection = DriverManager.getConnection("jdbc:sqlite:" + folder.checkpoint());
-                Statement statement = connection.createStatement()) {
-            statement.execute("CREATE TABLE head (body TEXT, digest TEXT)");
-            statement.execute("CREATE TABLE submission (student TEXT, body TEXT, lines INTEGER, digest TEXT)");
-            statement.execute("CREATE TABLE lines (student TEXT, upto INTEGER, numbers TEXT)");
-            statement.execute("INSERT INTO submission VALUES ('" + student + "', '', 1, '')");
-            statement.execute("INSERT INTO lines VALUES ('" + student + "', " + BASE + ", '" + number + "')");
-        }
+        Examples.sql(folder.checkpoint(),
+                "CREATE TABLE head (body TEXT, digest TEXT)",
+                "CREATE TABLE submission (student TEXT, body TEXT, lines INTEGER, digest TEXT)",
+                "CREATE TABLE lines (student TEXT, upto INTEGER, numbers TEXT)",
+                "INSERT INTO submission VALUES ('" + student + "', '', 1, '')",
+                "INSERT INTO lines VALUES ('" + student + "', " + BASE + ", '" + number + "')");
     }
 
     @Test

@@ -1,12 +1,20 @@
 package org.epiglyph.workspace;
 
 import java.io.ByteArrayInputStream;
+import java.io.IOException;
 import java.math.BigDecimal;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.sql.Statement;
 import java.time.Clock;
 import java.time.ZoneId;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.HandIn;
@@ -57,6 +65,31 @@ final class Examples {
             }
         }
         return batch;
+    }
+
+    /** Changes a database as another program could. */
+    static void sql(Path database, String... statements) throws SQLException {
+        try (Connection connection = DriverManager.getConnection("jdbc:sqlite:" + database);
+                Statement statement = connection.createStatement()) {
+            for (String one : statements) {
+                statement.execute(one);
+            }
+        }
+    }
+
+    /** Copies a batch as it is on the disk now, including the write-ahead log, without the files named. */
+    static Path copy(Path batch, Path to, String... except) throws IOException {
+        try (Stream<Path> all = Files.walk(batch)) {
+            for (Path path : all.filter(p -> !List.of(except).contains(p.getFileName().toString())).toList()) {
+                Path at = to.resolve(batch.relativize(path).toString());
+                if (Files.isDirectory(path)) {
+                    Files.createDirectories(at);
+                } else {
+                    Files.copy(path, at, StandardCopyOption.COPY_ATTRIBUTES);
+                }
+            }
+        }
+        return to;
     }
 
     static Stroke stroke(String id) {

@@ -5,15 +5,12 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import java.io.IOException;
-import java.math.BigDecimal;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.nio.file.attribute.UserPrincipal;
-import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
-import java.util.Optional;
 import java.util.zip.Deflater;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.core.batch.Entry;
@@ -189,25 +186,5 @@ class LastCopyTest {
         Files.createDirectories(beside().resolve("held"));
         assertThat(copy.write(EDITS)).startsWith(temporary);
         assertThat(batch.resolve("edits-not-written.jsonl.part")).doesNotExist();
-    }
-
-    @Test
-    void keepsAnInapplicableCopyAndContinues() throws Exception {
-        Path made = Examples.batch(Files.createDirectory(folder.resolve("made")));
-        Entry fits = new Entry(1, Instant.EPOCH, Entry.Kind.DONE,
-                new Edit.WriteOnTheWhole(Examples.ADA, "Fits."));
-        Entry never = new Entry(2, Instant.EPOCH, Entry.Kind.DONE,
-                new Edit.SetScore(Examples.ADA, "no such criterion", Optional.of(BigDecimal.ONE)));
-        new LastCopy(new BatchFolder(made)).write(List.of(fits, never));
-        try (Workspace workspace = Workspace.open(made, Clock.systemUTC())) {
-            assertThat(workspace.lines()).hasSize(1);
-            assertThat(workspace.damage()).isEqualTo(Damage.NONE);
-            workspace.edit(new Edit.SetScore(Examples.ADA, "c1", Optional.of(BigDecimal.ONE)));
-        }
-        assertThat(made.resolve("edits-not-written (2).jsonl")).content().contains("no such criterion");
-        try (Workspace workspace = Workspace.open(made, Clock.systemUTC())) {
-            assertThat(workspace.lines()).hasSize(2);
-            assertThat(workspace.batch().submission(Examples.ADA).onTheWhole()).isEqualTo("Fits.");
-        }
     }
 }

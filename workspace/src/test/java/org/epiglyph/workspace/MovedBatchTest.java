@@ -13,7 +13,6 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
-import java.util.stream.Stream;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Edit;
 import org.epiglyph.places.FolderTree;
@@ -80,21 +79,7 @@ class MovedBatchTest {
 
     /** As on the disk now, including the write-ahead log: what a crash would leave. */
     private Path asTheDiskHasIt() throws IOException {
-        return copy(Files.createTempDirectory(folder, "crashed"));
-    }
-
-    private Path copy(Path to) throws IOException {
-        try (Stream<Path> all = Files.walk(batch)) {
-            for (Path path : all.toList()) {
-                Path at = to.resolve(batch.relativize(path).toString());
-                if (Files.isDirectory(path)) {
-                    Files.createDirectories(at);
-                } else if (!path.getFileName().toString().endsWith(".lock")) {
-                    Files.copy(path, at);
-                }
-            }
-        }
-        return to;
+        return Examples.copy(batch, Files.createTempDirectory(folder, "crashed").resolve("batch"), "batch.lock");
     }
 
     @Test
@@ -120,7 +105,7 @@ class MovedBatchTest {
         Workspace workspace = open();
         workspace.edit(score(1));
         awaitKept(1);
-        copy(away);
+        Examples.copy(batch, away, "batch.lock");
         FolderTree.delete(batch);
         workspace.edit(score(2));
         assertThat(next()).contains("no longer in " + batch);
@@ -137,7 +122,7 @@ class MovedBatchTest {
         try (Workspace workspace = open()) {
             workspace.edit(score(1));
             awaitKept(1);
-            copy(away);
+            Examples.copy(batch, away, "batch.lock");
             FolderTree.delete(batch);
             Files.move(away, batch);
             workspace.edit(score(2));
@@ -148,7 +133,7 @@ class MovedBatchTest {
 
     @Test
     void neitherChangesNorLosesAnotherHistoryInItsPlace() throws Exception {
-        copy(away);
+        Examples.copy(batch, away, "batch.lock");
         try (Workspace other = Workspace.open(away, Clock.systemUTC())) {
             for (int i = 10; i < 15; i++) {
                 other.edit(score(i));

@@ -198,14 +198,4 @@ class OpenWorkspaceTest {
             assertThat(again.batch().submission(Examples.ADA).onTheWhole()).isEqualTo("Good.");
         }
     }
-
-    @Test
-    void closingWritesASummaryForTheShelf() throws Exception {
-        BatchFolder folder = new BatchFolder(root);
-        try (Workspace workspace = open()) {
-            workspace.edit(GOOD);
-        }
-        SummaryFile.Stamp stamp = SummaryFile.Stamp.of(folder).orElseThrow();
-        assertThat(SummaryFile.read(folder, stamp)).isPresent();
-    }
 }

@@ -95,12 +95,6 @@ class OriginalsTest {
     }
 
     @Test
-    void replacesAVeryLongNameInEitherNormalForm() {
-        assertThat(BatchFolder.nameOnDisk("x".repeat(300) + ".pdf")).isEqualTo("document.pdf");
-        assertThat(BatchFolder.nameOnDisk("佐".repeat(80) + ".pdf")).isEqualTo("document.pdf");
-    }
-
-    @Test
     void limitsNamesTo200LettersAndExtensionsTo8() {
         String longest = "x".repeat(196) + ".pdf";
         assertThat(BatchFolder.nameOnDisk(longest)).isEqualTo(longest);
@@ -108,6 +102,7 @@ class OriginalsTest {
         assertThat(BatchFolder.nameOnDisk("x".repeat(300) + ".markdown")).isEqualTo("document.markdown");
         assertThat(BatchFolder.nameOnDisk("x".repeat(300) + ".backwards")).isEqualTo("document");
         assertThat(BatchFolder.nameOnDisk("x".repeat(300))).isEqualTo("document");
+        assertThat(BatchFolder.nameOnDisk("佐".repeat(80) + ".pdf")).as("in bytes").isEqualTo("document.pdf");
     }
 
     private static Document document(String id, Originals.Stored stored, Pages pages) {
@@ -128,16 +123,6 @@ class OriginalsTest {
         assertThat(Originals.isIntact(folder, document)).isFalse();
         originals.remove("d1");
         assertThat(Originals.isIntact(folder, document)).as("missing").isFalse();
-    }
-
-    @Test
-    void returnsTheOriginalOrItsRenditionAsPages() throws IOException {
-        BatchFolder folder = new BatchFolder(root);
-        Originals.Stored stored = originals.store("d1", "work.pdf", new ByteArrayInputStream(new byte[]{1}));
-        assertThat(folder.pages(document("d1", stored, new Pages.Awaited()))).isEqualTo(stored.path());
-        assertThat(folder.pages(document("d1", stored, new Pages.Ready(1, "")))).isEqualTo(stored.path());
-        assertThat(folder.pages(document("d1", stored, new Pages.Ready(1, "d1.pdf"))))
-                .isEqualTo(root.resolve("pages/d1.pdf"));
     }
 
     @Test

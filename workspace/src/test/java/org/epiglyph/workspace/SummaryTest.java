@@ -4,13 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.List;
-import java.util.stream.Stream;
 import org.epiglyph.core.batch.Edit;
-import org.epiglyph.core.batch.Stage;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Judgement;
 import org.junit.jupiter.api.Test;
@@ -103,33 +100,9 @@ class SummaryTest {
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
             workspace.edit(new Edit.WritePrivately(Examples.ADA, "later"));
             workspace.flush();
-            Files.createDirectories(copy);
-            try (Stream<Path> files = Files.list(batch)) {
-                for (Path file : files.filter(Files::isRegularFile)
-                        .filter(f -> !f.toString().endsWith("-wal") && !f.toString().endsWith("-shm"))
-                        .toList()) {
-                    Files.copy(file, copy.resolve(file.getFileName()), StandardCopyOption.COPY_ATTRIBUTES);
-                }
-            }
+            Examples.copy(batch, copy, "batch.sqlite-wal", "batch.sqlite-shm");
         }
         assertThat(Overview.at(copy).damage().describe()).contains("The last change is missing");
-    }
-
-    @Test
-    void showsTheStackAndTheRemainingWork() throws Exception {
-        Path batch = Examples.batch(folder);
-        assertThat(read(batch)).satisfies(s -> {
-            assertThat(s.left()).isEqualTo(1);
-            assertThat(s.pagesLeft()).isEqualTo(2);
-            assertThat(s.notches()).containsExactly(new Summary.Notch(Stage.UNTOUCHED, 0));
-        });
-        Path other = sealed(folder.resolve("other"));
-        assertThat(read(other)).satisfies(s -> {
-            assertThat(s.left()).isZero();
-            assertThat(s.held()).isEqualTo(1);
-            assertThat(s.notches()).containsExactly(new Summary.Notch(Stage.SEALED, 1));
-            assertThat(s.timeLeft()).isEmpty();
-        });
     }
 
     @Test

@@ -42,7 +42,9 @@ class TwoProcessesTest {
         Path batch = Examples.batch(folder);
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
             assertThat(openElsewhere(batch)).isEqualTo(Opening.REFUSED);
-            assertThatThrownBy(() -> Workspace.open(batch, Clock.systemUTC())).isInstanceOf(Problem.class);
+            assertThatThrownBy(() -> Workspace.open(batch, Clock.systemUTC())).isInstanceOf(Problem.class)
+                    .hasMessageContaining(
+                            "is open in another copy of the program (" + System.getProperty("user.name") + ", since ");
             assertThatThrownBy(() -> Workspace.open(folder.resolve("./batch"), Clock.systemUTC()))
                     .isInstanceOf(Problem.class);
             assertThat(openElsewhere(batch)).as("after this program had asked for the lock again")

@@ -84,23 +84,6 @@ class WorkspaceTest {
     }
 
     @Test
-    void reportsAnEditAsSavedOnlyOnceReadersSeeIt() throws Exception {
-        Path batch = Examples.batch(folder);
-        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
-            CountDownLatch kept = new CountDownLatch(1);
-            workspace.observe(new WorkspaceObserver() {
-                @Override
-                public void saved(long number, Instant at) {
-                    kept.countDown();
-                }
-            });
-            workspace.edit(new Edit.WriteOnTheWhole(Examples.ADA, "Good."));
-            assertThat(kept.await(10, TimeUnit.SECONDS)).isTrue();
-            assertThat(Glance.at(batch).batch().submission(Examples.ADA).onTheWhole()).isEqualTo("Good.");
-        }
-    }
-
-    @Test
     void reportsAndRetriesAFailedWrite() throws Exception {
         Path batch = Examples.batch(folder);
         try (Workspace workspace = Workspace.open(batch, Clock.systemUTC());
@@ -137,38 +120,11 @@ class WorkspaceTest {
     }
 
     @Test
-    void refusesASecondInstanceAndSaysWhichHasTheBatch() throws Exception {
-        Path batch = Examples.batch(folder);
-        try (Workspace first = Workspace.open(batch, Clock.systemUTC())) {
-            assertThat(first.batch().submissions()).hasSize(1);
-            assertThatThrownBy(() -> Workspace.open(batch, Clock.systemUTC())).isInstanceOf(Problem.class)
-                    .hasMessageContaining(
-                            "is open in another copy of the program (" + System.getProperty("user.name") + ", since ");
-        }
-        Workspace.open(batch, Clock.systemUTC()).close();
-    }
-
-    @Test
     void doesNotTouchABatchOfANewerVersion() throws Exception {
         Path batch = Examples.batch(folder);
-        try (Connection c = DriverManager.getConnection("jdbc:sqlite:" + batch.resolve("batch.sqlite"));
-                Statement statement = c.createStatement()) {
-            statement.execute("PRAGMA user_version = 99");
-        }
+        Examples.sql(batch.resolve("batch.sqlite"), "PRAGMA user_version = 99");
         assertThatThrownBy(() -> Workspace.open(batch, Clock.systemUTC())).isInstanceOf(Problem.class)
                 .hasMessageContaining("newer version");
-    }
-
-    @Test
-    void detectsAChangedOriginal() throws Exception {
-        Path batch = Examples.batch(folder);
-        Path original = batch.resolve("originals/d1/K-1 work.pdf");
-        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
-            assertThat(workspace.changedOriginals()).isEmpty();
-            assertThat(original.toFile().setWritable(true)).isTrue();
-            Files.writeString(original, "changed");
-            assertThat(workspace.changedOriginals()).containsExactly("K-1 work.pdf");
-        }
     }
 
     @Test
@@ -178,18 +134,6 @@ class WorkspaceTest {
         }
         try (Stream<Path> left = Files.list(folder)) {
             assertThat(left).isEmpty();
-        }
-    }
-
-    @Test
-    void theFingerprintCoversExactlyWhatIsHandedBack() throws Exception {
-        Path batch = Examples.batch(folder);
-        try (Workspace workspace = Workspace.open(batch, Clock.systemUTC())) {
-            String empty = Fingerprint.of(workspace.batch(), Examples.ADA, List.of());
-            workspace.edit(new Edit.WritePrivately(Examples.ADA, "for me"));
-            assertThat(Fingerprint.of(workspace.batch(), Examples.ADA, List.of())).isEqualTo(empty);
-            workspace.edit(new Edit.PlaceMark(Examples.ADA, Examples.stroke("m1")));
-            assertThat(Fingerprint.of(workspace.batch(), Examples.ADA, List.of())).isNotEqualTo(empty);
         }
     }
 }

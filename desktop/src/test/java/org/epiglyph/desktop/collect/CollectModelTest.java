@@ -136,15 +136,6 @@ class CollectModelTest {
     }
 
     @Test
-    void createsAPaperBatchFromATypedClass() throws Exception {
-        act(() -> model.readFiles("", "Oral", "", "K-1 Example, Ada\nK-2 Example, Bao\n"));
-        assertThat(model.planProperty().get().withoutFiles()).hasSize(2);
-        CompletableFuture<Path> made = new CompletableFuture<>();
-        act(() -> model.make(made::complete));
-        assertThat(Glance.at(made.get(20, TimeUnit.SECONDS)).batch().submissions()).hasSize(2);
-    }
-
-    @Test
     void savesARuleOffersItAgainAndNamesABrokenOne() throws Exception {
         readMail();
         FilingRule rule = model.planProperty().get().rule().orElseThrow();

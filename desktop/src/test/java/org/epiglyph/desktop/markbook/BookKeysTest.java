@@ -11,8 +11,6 @@ import javafx.scene.control.ScrollBar;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
 import org.epiglyph.core.batch.Edit;
-import org.epiglyph.core.markbook.Column;
-import org.epiglyph.core.markbook.Order;
 import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
 import org.epiglyph.desktop.Screen;
@@ -89,49 +87,6 @@ class BookKeysTest extends InBook {
         robot.type(KeyCode.ESCAPE);
         robot.push(KeyCode.CONTROL, KeyCode.Z);
         Screen.waitFor(() -> scores("c1").getFirst().isEmpty());
-    }
-
-    @Test
-    void enterCanGoRightAndUndoReversesOneByOne(FxRobot robot) {
-        open(robot);
-        robot.interact(() -> {
-            var model = ((BookPlace) program.frame().place()).model();
-            model.habitProperty().set(model.habitProperty().get().withEnterRight(true));
-        });
-        for (String typed : List.of("8", "4")) {
-            robot.write(typed);
-            robot.type(KeyCode.ENTER);
-        }
-        assertThat(List.of(scores("c1").getFirst(), scores("c2").getFirst())).containsExactly("8", "4");
-        robot.press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
-        assertThat(List.of(scores("c1").getFirst(), scores("c2").getFirst())).containsExactly("8", "");
-        robot.press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
-        assertThat(scores("c1").getFirst()).isEmpty();
-    }
-
-    @Test
-    void aSavedListIsFollowedAtTheDeskInOrder(FxRobot robot) {
-        open(robot);
-        robot.write("3");
-        robot.type(KeyCode.ENTER);
-        robot.write("8");
-        robot.type(KeyCode.ENTER);
-        robot.interact(() -> {
-            BookPlace place = (BookPlace) program.frame().place();
-            place.model()
-                    .orderBy(Order.ROSTER
-                            .first(new Column.OfCriterion("c1"), true));
-        });
-        robot.press(KeyCode.CONTROL).type(KeyCode.L).release(KeyCode.CONTROL);
-        Screen.waitFor(() -> Screen.isThere(robot, "#list-walk-shown"));
-        robot.interact(() -> robot.lookup("#list-walk-shown").queryButton().fire());
-        Screen.waitFor(() -> Screen.leaf(robot) != null);
-        atDesk(robot);
-        assertThat(model().student()).as("who is on the list stays on the desk").isEqualTo(SmallBatch.TYPED);
-        robot.press(KeyCode.CONTROL).type(KeyCode.UP).release(KeyCode.CONTROL);
-        Screen.waitFor(() -> model().student().equals(SmallBatch.SCANNED));
-        robot.press(KeyCode.CONTROL).type(KeyCode.UP).release(KeyCode.CONTROL);
-        assertThat(model().student()).as("the best of all is the first").isEqualTo(SmallBatch.SCANNED);
     }
 
     @Test

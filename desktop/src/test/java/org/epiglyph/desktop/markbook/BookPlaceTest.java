@@ -157,22 +157,6 @@ class BookPlaceTest extends InBook {
     }
 
     @Test
-    void keepsRowsInPlaceUntilRearranged(FxRobot robot) {
-        open(robot);
-        robot.interact(() -> robot.lookup("#show-NOT_SCORED").queryButton().fire());
-        robot.interact(sheet(robot)::requestFocus);
-        for (String criterion : List.of("c1", "c2")) {
-            robot.write("5");
-            robot.type(KeyCode.TAB);
-            assertThat(score(SmallBatch.TYPED, criterion)).isEqualTo("5");
-        }
-        assertThat(Screen.text(robot, "#book-shown")).startsWith("All 3 students");
-        robot.type(KeyCode.F5);
-        assertThat(Screen.text(robot, "#book-shown")).startsWith("2 of 3 students");
-        assertThat(Screen.text(robot, "#show-NOT_SCORED")).isEqualTo("not scored 2");
-    }
-
-    @Test
     void previewsPastingCellByCell(FxRobot robot) {
         open(robot);
         paste(robot, "Student\tUnits\tMethod\nCem Twice\t2\t6\nK-1\t99\t1.5\nNobody\t1\t1\n");

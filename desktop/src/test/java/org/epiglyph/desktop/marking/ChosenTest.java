@@ -117,18 +117,6 @@ class ChosenTest extends AtBareDesk {
     }
 
     @Test
-    void theLongerPieceOfACutLineKeepsTheRemark() {
-        Stroke line = new Stroke(desk.newHead(FIRST, 0).withRemark(Remark.of("Why?")),
-                InkPath.through(new PagePoint(0, 0), new PagePoint(500, 0)), 2, Stroke.Nib.FINE);
-        desk.place(line);
-        desk.chosen().erase(FIRST, new PagePoint(52, 0), 4);
-        assertThat(marks()).hasSize(2);
-        Mark longer = desk.submission().findMark(line.id()).orElseThrow();
-        assertThat(longer.remark().text()).isEqualTo("Why?");
-        assertThat(longer.bounds().width()).isGreaterThan(400);
-    }
-
-    @Test
     void erasingTheMiddleLeavesTheRemarkWithTheLongerPiece() {
         Stroke stroke = new Stroke(desk.newHead(FIRST, 0).withRemark(Remark.of("Why?")),
                 InkPath.through(new PagePoint(0, 0), new PagePoint(40, 0), new PagePoint(80, 0), new PagePoint(120, 0)),

@@ -1,14 +1,12 @@
 package org.epiglyph.desktop.marking;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.math.BigDecimal;
 import java.util.List;
 import java.util.Optional;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Edit;
-import org.epiglyph.core.batch.EditRefused;
 import org.epiglyph.core.batch.HandIn;
 import org.epiglyph.core.batch.Pages;
 import org.epiglyph.core.batch.Submission;
@@ -59,17 +57,6 @@ class DeskModelTest extends AtBareDesk {
         desk.seal();
         desk.walk().toNextUnmarked();
         assertThat(desk.noticeProperty().get()).isEqualTo("Every submission that was received is sealed.");
-    }
-
-    @Test
-    void acceptsATypedScoreOrRefusesItWithAReason() {
-        assertThat(desk.scores().read(METHOD, " 7,5 ")).isEqualTo(Judgement.of(new BigDecimal("7.5")));
-        assertThat(desk.scores().read(METHOD, "7½")).isEqualTo(Judgement.of(new BigDecimal("7.5")));
-        assertThat(desk.scores().read(METHOD, "")).isEqualTo(Judgement.NONE);
-        assertThatThrownBy(() -> desk.scores().read(METHOD, "eight")).isInstanceOf(EditRefused.class)
-                .hasMessageContaining("\u201ceight\u201d is not a number");
-        assertThatThrownBy(() -> desk.scores().read(METHOD, "9"))
-                .hasMessage("9 is above the maximum of 'Method'. Enter 0 to 8.");
     }
 
     @Test

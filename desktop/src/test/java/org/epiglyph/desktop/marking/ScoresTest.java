@@ -6,10 +6,6 @@ import java.math.BigDecimal;
 import java.util.List;
 import java.util.Optional;
 import org.epiglyph.core.batch.Edit;
-import org.epiglyph.core.marks.Sign;
-import org.epiglyph.core.marks.Stamp;
-import org.epiglyph.core.page.PagePoint;
-import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.scoring.Criterion;
 import org.epiglyph.core.scoring.Judgement;
 import org.epiglyph.core.scoring.Manner;
@@ -65,18 +61,6 @@ class ScoresTest extends AtBareDesk {
         desk.scores().togglePart(parts, PARTS, PARTS.parts().get(0));
         desk.scores().togglePart(parts, PARTS, PARTS.parts().get(1));
         assertThat(judged(parts).points()).as("no part is 0, not unscored").hasValue(BigDecimal.ZERO);
-    }
-
-    @Test
-    void usesTheCountOnlyOnRequest() {
-        PageRef page = desk.submission().pages().getFirst();
-        for (int i = 0; i < 3; i++) {
-            desk.place(new Stamp(desk.newHead(page, 0), Sign.TICK, new PagePoint(100, 100 + 40 * i), 20));
-        }
-        assertThat(judged(ticks)).isEqualTo(Judgement.NONE);
-        assertThat(desk.scores().count(ticks).orElseThrow().points()).isEqualByComparingTo("1.5");
-        desk.scores().acceptCount(ticks);
-        assertThat(judged(ticks).points()).hasValueSatisfying(p -> assertThat(p).isEqualByComparingTo("1.5"));
     }
 
     @Test

@@ -27,15 +27,6 @@ class MessageTest {
     }
 
     @Test
-    void mayContainAnotherMessage() {
-        Message inner = Message.literal("The disk is full.");
-        Problem outer = new Problem(Message.of(Batch.class, "noStudent", inner), new IllegalStateException());
-        assertThat(outer).hasMessage("The class has no student with the key The disk is full..");
-        assertThat(outer.asMessage().values()).containsExactly(inner);
-        assertThat(outer).hasCauseInstanceOf(IllegalStateException.class);
-    }
-
-    @Test
     void aKeyWithoutTextShowsItself() {
         assertThat(Message.of(Batch.class, "nowhere").text()).isEqualTo("!Batch.nowhere!");
         assertThat(new Problem("Plain words.").asMessage().text()).isEqualTo("Plain words.");

@@ -10,11 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.epiglyph.core.Message;
-import org.epiglyph.core.lookover.Dictionary;
-import org.epiglyph.core.lookover.Finding;
-import org.epiglyph.core.lookover.LookOver;
 import org.epiglyph.core.page.PageRef;
-import org.epiglyph.core.roster.Student;
 import org.epiglyph.core.roster.StudentKey;
 import org.junit.jupiter.api.Test;
 
@@ -26,18 +22,6 @@ class ArrivalsOfABatchTest {
 
     private static Edit handIn(StudentKey student, int number, Document... documents) {
         return new Edit.ReceiveHandIn(student, new HandIn(number, Optional.empty(), "", List.of(documents)));
-    }
-
-    @Test
-    void ordersHandInsByUniqueNumber() {
-        Batch batch = Batches.three().apply(handIn(Batches.ADA, 3, document("d9", new Pages.Awaited())));
-        batch = batch.apply(handIn(Batches.ADA, 2, document("d8", new Pages.Awaited())));
-        assertThat(batch.submission(Batches.ADA).handIns()).extracting(HandIn::number).containsExactly(1, 2, 3);
-        assertThat(batch.submission(Batches.ADA).current().orElseThrow().number()).isEqualTo(3);
-        Batch now = batch;
-        assertThatThrownBy(() -> now.apply(handIn(Batches.ADA, 2, document("d7", new Pages.Awaited()))))
-                .isInstanceOf(EditRefused.class)
-                .hasMessage("There is a hand-in 2 already.");
     }
 
     @Test
@@ -55,38 +39,6 @@ class ArrivalsOfABatchTest {
         Batch now = batch;
         assertThatThrownBy(() -> now.apply(new Edit.MakePages(Batches.CARYS, "nowhere", new Pages.Awaited())))
                 .isInstanceOf(EditRefused.class);
-    }
-
-    @Test
-    void theLookOverNamesDocumentsAwaitingPages() {
-        Batch batch = Batches.three()
-                .apply(handIn(Batches.CARYS, 1, document("d9", new Pages.Awaited())))
-                .apply(new Edit.WritePrivately(Batches.CARYS, "begun"));
-        assertThat(new LookOver(Dictionary.NONE).findings(batch, Batches.CARYS))
-                .filteredOn(f -> f.kind() == Finding.Kind.PAGES_UNSEEN)
-                .extracting(Finding::details)
-                .containsExactly(List.of("d9.pdf"));
-    }
-
-    @Test
-    void theLookOverNamesANewerHandInThatDoesNotCount() {
-        Batch batch = Batches.three().apply(handIn(Batches.ADA, 2, document("d9", new Pages.Awaited())));
-        assertThat(new LookOver(Dictionary.NONE).findings(batch))
-                .noneMatch(f -> f.kind() == Finding.Kind.NEWER_HAND_IN);
-        assertThat(new LookOver(Dictionary.NONE).findings(batch.apply(new Edit.LetCount(Batches.ADA, Optional.of(1)))))
-                .filteredOn(f -> f.kind() == Finding.Kind.NEWER_HAND_IN)
-                .extracting(Finding::details)
-                .containsExactly(List.of("2"));
-    }
-
-    @Test
-    void enrolsAStudentOnce() {
-        Student newcomer = new Student(new StudentKey("K-9"), "Nia", "Newcomer", "");
-        Batch batch = Batches.three().apply(new Edit.Enrol(newcomer));
-        assertThat(batch.submissions()).hasSize(4);
-        assertThat(batch.submission(newcomer.key()).stage(batch.scheme())).isEqualTo(Stage.NOTHING_RECEIVED);
-        assertThatThrownBy(() -> batch.apply(new Edit.Enrol(newcomer))).isInstanceOf(EditRefused.class)
-                .hasMessageContaining("K-9 is already in the class");
     }
 
     @Test

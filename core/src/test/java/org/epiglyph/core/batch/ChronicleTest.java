@@ -84,15 +84,6 @@ class ChronicleTest {
     }
 
     @Test
-    void documentsBesideThePagesBelongToTheBatch() {
-        history.record(new Edit.ChangeAids(Aids.NONE.withLanguage("fr")), NOW);
-        assertThat(history.batch().aids().language()).isEqualTo("fr");
-        assertThat(history.canUndo(ADA)).isFalse();
-        history.undo(Optional.empty(), NOW);
-        assertThat(history.batch().aids()).isEqualTo(Aids.NONE);
-    }
-
-    @Test
     void skippedEditsOfOthersDoNotBlockASealedHistory() {
         history.record(new Edit.ChangeAids(new Aids(List.of(), "fr", Limits.NONE, List.of())), NOW);
         history.record(new Edit.Together(List.of(

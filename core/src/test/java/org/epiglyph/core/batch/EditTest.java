@@ -35,17 +35,6 @@ class EditTest {
     }
 
     @Test
-    void anEditBelongsOnlyToItsStudent() {
-        assertThat(words(Batches.ADA, "x").scope()).contains(Batches.ADA);
-        assertThat(PHRASE.scope()).isEmpty();
-        assertThat(together(words(Batches.ADA, "x"), see(0)).scope()).contains(Batches.ADA);
-        assertThat(together(words(Batches.ADA, "x"), PHRASE).scope()).as("a phrase is found again there")
-                .contains(Batches.ADA);
-        assertThat(together(words(Batches.ADA, "x"), words(Batches.BAO, "y")).scope()).isEmpty();
-        assertThat(together(words(Batches.ADA, "x"), SCHEME).scope()).as("it changes everybody's result").isEmpty();
-    }
-
-    @Test
     void aSoleStudentExcludesBatchWideChanges() {
         assertThat(words(Batches.ADA, "x").soleStudent()).contains(Batches.ADA);
         assertThat(together(words(Batches.ADA, "x"), see(0)).soleStudent()).contains(Batches.ADA);

@@ -59,15 +59,6 @@ class MarkCountTest {
     }
 
     @Test
-    void limitsTheCountToTheMaximum() {
-        for (int i = 0; i < 20; i++) {
-            stamp(Sign.TICK, "c1");
-        }
-        assertThat(points(counting(ticks(Manner.Counted.From.ZERO, Optional.empty())))).isEqualByComparingTo("5");
-        assertThat(points(counting(ticks(Manner.Counted.From.MAXIMUM, Optional.empty())))).isZero();
-    }
-
-    @Test
     void countsPhrasesByNumberOrEffect() {
         for (int i = 0; i < 3; i++) {
             marks.add(Batches.note("n" + i, "d1", 0, "Units!").withRemark(Remark.of("Units!").withPhrase("p1")));
@@ -78,15 +69,5 @@ class MarkCountTest {
                 Manner.Counted.From.MAXIMUM, Optional.of(2)));
         assertThat(points(effects)).isEqualByComparingTo("3.5");
         assertThat(points(each)).isEqualByComparingTo("3");
-    }
-
-    @Test
-    void sumsScoreStampsOfACriterion() {
-        stamp(new Face.Score(new BigDecimal("2.5"), 1), "c1");
-        stamp(new Face.Score(BigDecimal.ONE, 1), "c1");
-        stamp(new Face.Score(BigDecimal.TEN, 1), "c2");
-        Criterion points = new Criterion("c1", "Method", "", BigDecimal.valueOf(8), HALF);
-        assertThat(MarkCount.of(points, marks, PHRASES)).hasValue(new MarkCount(2, new BigDecimal("3.5")));
-        assertThat(MarkCount.of(new Criterion("c9", "Other", "", BigDecimal.ONE, HALF), marks, PHRASES)).isEmpty();
     }
 }

@@ -81,14 +81,6 @@ class PhraseReachTest {
     }
 
     @Test
-    void forTheFutureOnlyKeepsExistingUses() {
-        note(Batches.ADA, "m1", "d1", "Ada, give the unit: metres.", "p1");
-        history.record(PhraseReach.plan(history.batch(), UNITS.withText("Unit!"), false, false).edit(), NOW);
-        assertThat(words(Batches.ADA, "m1")).isEqualTo("Ada, give the unit: metres.");
-        assertThat(history.batch().phrasebook().find("p1").orElseThrow().text()).isEqualTo("Unit!");
-    }
-
-    @Test
     void undoKeepsARemarkChangedSince() {
         note(Batches.ADA, "m1", "d1", "Ada, give the unit: metres.", "p1");
         history.record(PhraseReach.plan(history.batch(), UNITS.withText("Unit: {words}."), true, false).edit(), NOW);

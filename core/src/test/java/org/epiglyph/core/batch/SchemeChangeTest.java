@@ -72,17 +72,6 @@ class SchemeChangeTest {
     }
 
     @Test
-    void undoKeepsScoresGivenSince() {
-        score("c1", "6");
-        history.record(plan(withMaximum("c1", 5), SchemeChange.Keep.POINTS).edit(), NOW);
-        score("c1", "3");
-        score("c2", "4");
-        history.undo(Optional.empty(), NOW);
-        assertThat(score("c1")).isEqualByComparingTo("3");
-        assertThat(score("c2")).isEqualByComparingTo("4");
-    }
-
-    @Test
     void removingACriterionRemovesItsScoreUntilUndone() {
         score("c1", "6");
         score("c2", "4");

@@ -47,25 +47,6 @@ class SubmissionTest {
     }
 
     @Test
-    void ordersSpokenRemarksById() {
-        record(new Edit.KeepSpoken(Batches.ADA, spoken("r2", "two")));
-        record(new Edit.KeepSpoken(Batches.ADA, spoken("r1", "one")));
-        record(new Edit.KeepSpoken(Batches.ADA, spoken("r2", "second")));
-        assertThat(ada().spoken()).containsExactly(spoken("r1", "one"), spoken("r2", "second"));
-        assertThat(ada().findSpoken("r2")).contains(spoken("r2", "second"));
-        assertThat(ada().findSpoken("r3")).isEmpty();
-        record(new Edit.RemoveSpoken(Batches.ADA, "r1"));
-        assertThat(ada().spoken()).containsExactly(spoken("r2", "second"));
-        history.undo(Optional.of(Batches.ADA), NOW);
-        assertThat(ada().spoken()).hasSize(2);
-        history.undo(Optional.of(Batches.ADA), NOW);
-        assertThat(ada().findSpoken("r2")).contains(spoken("r2", "two"));
-        history.undo(Optional.of(Batches.ADA), NOW);
-        history.undo(Optional.of(Batches.ADA), NOW);
-        assertThat(ada().spoken()).isEmpty();
-    }
-
-    @Test
     void attachesEnclosesOrLinksTheMarkersFiles() {
         record(new Edit.AttachFile(Batches.ADA, new Attached("d1", file("a1"))));
         record(new Edit.Enclose(Batches.ADA, file("e1")));

@@ -51,12 +51,6 @@ class ClassReportTest {
     }
 
     @Test
-    void thereIsNoResultUntilEverythingIsScored() {
-        assertThat(row(with(Batches.three(), score("c1", 6)), 0).subList(4, 13)).containsExactly("begun", "", "", "#6",
-                "", "", "#12", "", "");
-    }
-
-    @Test
     void includesModerationWithItsReasonAndTheTimeOfHandingBack() {
         Batch scored = with(Batches.three(), score("c1", 6), score("c2", 1),
                 new Edit.ReceiveHandIn(Batches.ADA,

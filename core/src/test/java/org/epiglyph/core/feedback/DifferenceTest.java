@@ -68,17 +68,6 @@ class DifferenceTest {
     }
 
     @Test
-    void comparesWithTheLastHandBackOnly() {
-        record(score("c1", 5));
-        record(score("c2", 1));
-        handBack();
-        record(new Edit.OpenAgain(Batches.ADA));
-        record(score("c2", 3));
-        handBack();
-        assertThat(difference().orElseThrow().before()).isEqualByComparingTo("8");
-    }
-
-    @Test
     void countsReceiptsRecordedTogether() {
         record(score("c1", 5));
         record(score("c2", 1));

@@ -50,18 +50,6 @@ class FeedbackSheetTest {
     }
 
     @Test
-    void hasAResultOnceEverythingIsScored() {
-        assertThat(sheet(Batches.ADA, score(Batches.ADA, "c1", 6)).result()).isEmpty();
-        FeedbackSheet done = sheet(Batches.ADA, score(Batches.ADA, "c1", 6), score(Batches.ADA, "c2", 1),
-                new Edit.WriteOnTheWhole(Batches.ADA, " Good. "),
-                new Edit.WriteOnCriterion(Batches.ADA, "c2", "Name!"));
-        assertThat(done.result()).hasValue("7 of 12");
-        assertThat(done.onTheWhole()).isEqualTo("Good.");
-        assertThat(done.criteria()).containsExactly(new FeedbackSheet.Line("Method", "6 of 8", "", ""),
-                new FeedbackSheet.Line("Units", "1 of 4", "", "Name!"));
-    }
-
-    @Test
     void showsACriterionsStandingLevelOrThatItIsOpen() {
         Manner.Level high = new Manner.Level("high", "Clear", "", BigDecimal.valueOf(5), BigDecimal.valueOf(6));
         Criterion levels = new Criterion("lv", "Sketch", "", BigDecimal.valueOf(6), BigDecimal.ONE)

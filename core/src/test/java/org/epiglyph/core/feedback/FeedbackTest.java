@@ -23,14 +23,6 @@ class FeedbackTest {
     }
 
     @Test
-    void namesThePagesWithRemarks() {
-        Batch batch = with(Batches.three(), place(Batches.ADA, "a", "d1", 0), place(Batches.ADA, "b", "d1", 2),
-                place(Batches.ADA, "c", "d1", 1),
-                place(Batches.ADA, "d", "d1", 0));
-        assertThat(Feedback.pointerToPages(batch.submission(Batches.ADA))).isEqualTo("Remarks on pages 1, 2 and 3.");
-    }
-
-    @Test
     void namesDocumentsIfThereAreSeveral() {
         Batch batch = with(Batches.three(), place(Batches.BAO, "a", "d2", 0), place(Batches.BAO, "b", "d3", 1));
         assertThat(Feedback.pointerToPages(batch.submission(Batches.BAO)))

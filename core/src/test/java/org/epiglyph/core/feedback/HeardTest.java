@@ -45,13 +45,6 @@ class HeardTest {
     }
 
     @Test
-    void numbersRemarksFromTheFirstPageToTheOverallOnes() {
-        assertThat(heard(spoken())).extracting(Heard::title)
-                .containsExactly("Spoken remark 1, on page 1 (0:12)", "Spoken remark 2, on page 3 (0:12)",
-                        "Spoken remark 3, on \u201cUnits\u201d (0:12)", "Spoken remark 4, on the whole (0:12)");
-    }
-
-    @Test
     void skipsPrivateAndDetachedRemarksAndSaysSo() {
         Batch batch = spoken();
         assertThat(heard(batch)).extracting(h -> h.remark().id()).doesNotContain("s5", "s6", "s7");

@@ -6,8 +6,6 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
-import org.epiglyph.core.roster.Student;
-import org.epiglyph.core.roster.StudentKey;
 import org.junit.jupiter.api.Test;
 
 class RosterFromNamesTest {
@@ -26,28 +24,6 @@ class RosterFromNamesTest {
         assertThat(words(
                 RosterFromNames.read(List.of("Lind, Ada - plan.pdf", "Nguyen, Bao - my plan.pdf"), Optional.empty())))
                 .isEqualTo("Lind, Ada|Ada|Lind; Nguyen, Bao|Bao|Nguyen");
-    }
-
-    @Test
-    void aFolderPerStudentIsAStudent() {
-        RosterFromNames read = RosterFromNames.read(
-                List.of("class/Lind, Ada/a.pdf", "class/Lind, Ada/b.pdf", "class/Nguyen, Bao/a.pdf"),
-                Optional.empty());
-        assertThat(words(read)).isEqualTo("Lind, Ada|Ada|Lind; Nguyen, Bao|Bao|Nguyen");
-        assertThat(read.owner("class/Lind, Ada/b.pdf")).isEqualTo(read.owner("class/Lind, Ada/a.pdf"));
-    }
-
-    @Test
-    void unrelatedNamesAreStudentsEach() {
-        assertThat(words(RosterFromNames.read(List.of("ada.pdf", "scan 17 (b).pdf"), Optional.empty())))
-                .isEqualTo("ada||ada; scan 17 (b)||scan 17 (b)");
-    }
-
-    @Test
-    void followsATypedRule() {
-        RosterFromNames read = RosterFromNames.read(List.of("tides-Ada.Lind-x.pdf", "tides-Bao.Nguyen-y.pdf"),
-                Optional.of(FilingRule.of("r", FilingRule.FILE, "tides-<given>.<family>-<free>")));
-        assertThat(words(read)).isEqualTo("Lind, Ada|Ada|Lind; Nguyen, Bao|Bao|Nguyen");
     }
 
     @Test
@@ -104,15 +80,5 @@ class RosterFromNamesTest {
         assertThat(rule(List.of("K1a_(x).pdf", "K2b_(x).pdf"))).isEqualTo("<key>_<free>");
         assertThat(rule(List.of("K1_(x).pdf", "K2_(x).pdf"))).isEqualTo("none");
         assertThat(rule(List.of("Lind - x.pdf", "Vega - x.pdf"))).isEqualTo("<family> - <free>");
-    }
-
-    @Test
-    void aGivenNameOrAKeyAloneNamesTheStudent() {
-        FilingRule given = FilingRule.of("r", FilingRule.FILE, "<given>_<section>_<free>");
-        assertThat(RosterFromNames.read(List.of("Ada_B_x.pdf"), Optional.of(given)).roster().students())
-                .containsExactly(new Student(new StudentKey("Ada"), "", "Ada", "B"));
-        FilingRule key = FilingRule.of("r", FilingRule.FILE, "<key>_<free>");
-        assertThat(RosterFromNames.read(List.of("77_x.pdf"), Optional.of(key)).roster().students())
-                .containsExactly(new Student(new StudentKey("77"), "", "77", ""));
     }
 }

@@ -9,7 +9,6 @@ import java.util.Map;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import org.epiglyph.core.batch.Answer;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Batches;
 import org.epiglyph.core.batch.Edit;
@@ -90,19 +89,6 @@ class LetterTextTest {
         return new Recipients(Recipients.Condition.RESULT_UNDER, Optional.of(new BigDecimal(limit)), Set.of())
                 .in(batch)
                 .size();
-    }
-
-    @Test
-    void anAnswerWaitsUntilItHasAReply() {
-        Answer answer = new Answer("A-1", Optional.of(2), "Why?", java.time.Instant.EPOCH, "", false);
-        Batch asked = scored().apply(new Edit.Seal(Batches.ADA)).apply(new Edit.ReceiveAnswer(Batches.ADA, answer));
-        assertThat(asked.submission(Batches.ADA).correspondence().awaitsReply()).isTrue();
-        Edit reply = new Edit.Reply(Batches.ADA, "A-1", "Page 2.");
-        Batch replied = asked.apply(reply);
-        assertThat(replied.submission(Batches.ADA).correspondence().awaitsReply()).isFalse();
-        assertThat(replied.submission(Batches.ADA).sealed()).as("a reply opens nothing").isTrue();
-        assertThat(replied.apply(asked.inverse(reply)).submission(Batches.ADA).correspondence())
-                .isEqualTo(asked.submission(Batches.ADA).correspondence());
     }
 
     @Test

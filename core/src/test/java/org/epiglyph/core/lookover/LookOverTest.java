@@ -38,8 +38,6 @@ import org.epiglyph.core.scoring.Role;
 import org.epiglyph.core.scoring.Rules;
 import org.epiglyph.core.scoring.Section;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.ValueSource;
 
 class LookOverTest {
     private static final PageRef FIRST = new PageRef("d1", 0);
@@ -212,13 +210,6 @@ class LookOverTest {
                 hidden.withRemark(hidden.remark().withAudience(Audience.PRIVATE)))))).isEmpty();
     }
 
-    @ParameterizedTest
-    @ValueSource(strings = {"To do: look again", "Ask the moderator about this.", "Looks plagiarised",
-            "Don\u2019t tell them."})
-    void findsTextThatSeemsMeantForOthers(String text) {
-        assertThat(kinds(remarked(text))).containsExactly(Finding.Kind.LOOKS_PRIVATE);
-    }
-
     @Test
     void findsUnfilledSlotsButNotOtherBraces() {
         assertThat(kinds(remarked("{number: metres} short"))).containsExactly(Finding.Kind.SLOT_UNFILLED);
@@ -293,21 +284,6 @@ class LookOverTest {
             Batch replied = asked.apply(new Edit.Reply(student, "a1", "Because."));
             assertThat(new LookOver(Dictionary.NONE).findings(replied, student)).extracting(Finding::kind)
                     .doesNotContain(Finding.Kind.ANSWER_WAITS);
-        }
-    }
-
-    @Test
-    void aDifferentSchemeOrLimitNeedsAnotherLook() {
-        LookOver kept = new LookOver(Dictionary.NONE);
-        Batch batch = done().apply(score("c1", "7"));
-        kept.findings(batch);
-        for (Edit edit : List.of(new Edit.ChangeScheme(new MarkScheme(List.of(criterion("plain"))), List.of()),
-                new Edit.ChangeAids(batch.aids()
-                        .withLimits(
-                                new Limits(Optional.of(BigDecimal.valueOf(100)), Optional.empty()))))) {
-            Batch changed = batch.apply(edit);
-            assertThat(kept.findings(changed)).isEqualTo(new LookOver(Dictionary.NONE).findings(changed))
-                    .isNotEqualTo(new LookOver(Dictionary.NONE).findings(batch));
         }
     }
 

@@ -42,15 +42,6 @@ class CorrectionTest {
     }
 
     @Test
-    void theCaretIsAtTheEndOfTheWordsOnARotatedPage() {
-        Correction turned = new Correction(
-                new Head("m", new PageRef("d", 0), Ink.MADDER, 90, Remark.of("x")),
-                List.of(new PageBox(100, 200, 12, 60)), "low water", Optional.empty(), 12);
-        PagePoint caret = turned.replacing().caret().orElseThrow();
-        assertThat(caret.y()).as("words run downwards in page space").isCloseTo(260, within(1e-9));
-    }
-
-    @Test
     void movedTextSaysItsDestination() {
         Correction moved = struck("").movingTo(new PagePoint(300, 210));
         assertThat(moved.remark().text()).isEqualTo("low water");

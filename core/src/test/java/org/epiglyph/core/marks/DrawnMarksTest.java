@@ -17,7 +17,6 @@ import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.page.PageRef;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.EnumSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** The lines of marks: lengths, angles and places worked out from what each figure is. */
@@ -233,17 +232,6 @@ class DrawnMarksTest {
         assertThat(last(ecf.get(1)).distanceTo(new PagePoint(0.31 + 0.23, 0.86))).isLessThan(1e-9);
         for (InkPath open : List.of(ecf.get(1), ecf.get(2))) {
             open.flattened().forEach(p -> assertThat(p.y()).isBetween(0.395, 0.965));
-        }
-    }
-
-    @ParameterizedTest
-    @EnumSource(value = Sign.class)
-    void aSignIsSmoothWithinItsBox(Sign sign) {
-        for (InkPath path : sign.paths()) {
-            for (PagePoint p : path.flattened()) {
-                assertThat(p.x()).isBetween(0.0, sign.aspect());
-                assertThat(p.y()).isBetween(0.0, 1.0);
-            }
         }
     }
 

@@ -6,7 +6,6 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.math.BigDecimal;
 import java.util.List;
-import org.epiglyph.core.page.PageBox;
 import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.page.PageRef;
 import org.junit.jupiter.api.Test;
@@ -50,17 +49,6 @@ class FacesTest {
         Shape ellipse = new Shape(HEAD, Shape.Form.ELLIPSE, new PagePoint(10, 10), new PagePoint(110, 60), 1);
         assertThat(ellipse.touches(new PagePoint(60, 10), 2)).isTrue();
         assertThat(ellipse.touches(new PagePoint(11, 11), 2)).as("the corner is outside the ellipse").isFalse();
-    }
-
-    @Test
-    void aDownwardBracketOpensLeftAndAnArrowPointsToItsEnd() {
-        Shape bracket = new Shape(HEAD, Shape.Form.BRACKET, new PagePoint(300, 100), new PagePoint(300, 200), 1);
-        assertThat(bracket.bounds().left()).isLessThan(298);
-        assertThat(bracket.bounds().right()).isCloseTo(300.5, within(1e-6));
-        Shape arrow = new Shape(HEAD, Shape.Form.ARROW, new PagePoint(0, 0), new PagePoint(100, 0), 1);
-        PageBox barbs = arrow.paths().get(1).bounds();
-        assertThat(barbs.right()).isCloseTo(100, within(1e-6));
-        assertThat(barbs.left()).isBetween(90.0, 99.0);
     }
 
     @Test

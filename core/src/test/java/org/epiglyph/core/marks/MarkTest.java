@@ -142,27 +142,12 @@ class MarkTest {
     }
 
     @Test
-    void aRotatedStampLiesOnItsSide() {
-        Stamp upright = new Stamp(head(0), Sign.BENEFIT_OF_DOUBT, new PagePoint(100, 100), 20);
-        Stamp turned = new Stamp(head(90), Sign.BENEFIT_OF_DOUBT, new PagePoint(100, 100), 20);
-        assertThat(turned.bounds().width()).isCloseTo(upright.bounds().height(), within(1e-9));
-        assertThat(turned.bounds().height()).isCloseTo(upright.bounds().width(), within(1e-9));
-    }
-
-    @Test
     void aHighlightIsHitOnItsLinesAndStaysWithItsWords() {
         TextMarkup highlight = new TextMarkup(head(0),
                 List.of(new PageBox(100, 100, 80, 12), new PageBox(20, 120, 40, 12)), "range and one");
         assertThat(highlight.touches(new PagePoint(150, 105), 1)).isTrue();
         assertThat(highlight.touches(new PagePoint(90, 128), 1)).as("between its lines").isFalse();
         assertThat(highlight.movedBy(10, 10)).isEqualTo(highlight);
-    }
-
-    @Test
-    void typedTextIsAsHighAsItsLines() {
-        TypedText text = new TypedText(head(0), new PagePoint(10, 20), "one\ntwo", 10, 30);
-        assertThat(text.bounds()).isEqualTo(new PageBox(10, 20, 30, 26));
-        assertThat(((Drawn.Text) text.drawing().getFirst()).at()).isEqualTo(new PagePoint(10, 30));
     }
 
     @Test

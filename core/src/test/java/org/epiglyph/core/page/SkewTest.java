@@ -91,19 +91,4 @@ class SkewTest {
         }
         assertThat(Skew.of(WIDTH, HEIGHT, rgb)).isZero();
     }
-
-    /** Of a photograph of many pixels only some columns are looked at. */
-    @Test
-    void findsTheSameTiltAtEverySize() {
-        int scale = 3;
-        int[] rgb = new int[WIDTH * scale * HEIGHT * scale];
-        double sin = Math.sin(Math.toRadians(-2));
-        double cos = Math.cos(Math.toRadians(-2));
-        for (int i = 0; i < rgb.length; i++) {
-            double x = (double) (i % (WIDTH * scale)) / scale - WIDTH / 2.0;
-            double y = (double) (i / (WIDTH * scale)) / scale - HEIGHT / 2.0;
-            rgb[i] = isInk(x * cos + y * sin + WIDTH / 2.0, y * cos - x * sin + HEIGHT / 2.0, 28) ? 0 : 0xffffff;
-        }
-        assertThat(Skew.of(WIDTH * scale, HEIGHT * scale, rgb)).isCloseTo(-2, within(0.2));
-    }
 }

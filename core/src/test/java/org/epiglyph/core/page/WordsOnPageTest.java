@@ -39,38 +39,6 @@ class WordsOnPageTest {
     }
 
     @Test
-    void theTextBeforeAndAfterAPlaceMakeUpTheWhole() {
-        assertThat(page.upTo(middle(2)).text()).isEqualTo("The tide rises.");
-        assertThat(page.from(middle(8)).text()).startsWith("The range is");
-        assertThat(page.all().boxes()).hasSize(3);
-        assertThat(PageText.NONE.all().isEmpty()).isTrue();
-    }
-
-    @Test
-    void findsWordsAcrossLinesIgnoringCaseAndPunctuation() {
-        assertThat(page.find("range is")).singleElement()
-                .satisfies(s -> assertThat(s.boxes()).hasSize(2));
-        assertThat(page.find("  SUDLICH ")).singleElement()
-                .satisfies(s -> assertThat(s.text()).isEqualTo("s\u00fcdlich."));
-        assertThat(page.find("at")).hasSize(2);
-        assertThat(page.find("the")).hasSize(2);
-        assertThat(page.find("")).isEmpty();
-        assertThat(page.find("moon")).isEmpty();
-    }
-
-    @Test
-    void insertsBetweenTheTwoNearestWords() {
-        PageBox tide = page.words().get(1).box();
-        PageBox rises = page.words().get(2).box();
-        PageText.Gap gap = page.gapNear(new PagePoint(rises.left() + 1, 106), 0).orElseThrow();
-        assertThat(gap.foot().x()).isCloseTo((tide.right() + rises.left()) / 2, within(1e-9));
-        assertThat(gap.size()).isEqualTo(12);
-        PageText.Gap end = page.gapNear(new PagePoint(rises.right() + 4, 106), 0).orElseThrow();
-        assertThat(end.foot().x()).as("behind the last word of the line").isEqualTo(rises.right());
-        assertThat(page.gapNear(new PagePoint(400, 400), 0)).isEmpty();
-    }
-
-    @Test
     void findsTheGapAlongTheWordsOfARotatedPage() {
         PageText turned = new PageText(page.words()
                 .stream()

@@ -7,7 +7,6 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import java.util.List;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
-import org.epiglyph.core.page.PageText;
 import org.junit.jupiter.api.Test;
 
 /** The words of pages, and the statements of source code. */
@@ -29,18 +28,6 @@ class WordRunTest {
         assertEquals(List.of(new WordRun.Place(0, 0, 0), new WordRun.Place(0, 1, 2), new WordRun.Place(0, 3, 3),
                 new WordRun.Place(0, 5, 5)), broken.places());
         assertEquals(4, WordRun.of(vocabulary, "\u0394\u03b1\u03bd\u03ac\u03b7 \u6f6e\u6c50 12 a").size());
-    }
-
-    @Test
-    void omitsQuotationsAndReferencesOnRequest() {
-        PageText page = page("As \u201cthe tide rises\u201d we \u201cwrote and never", "closed it", "References",
-                "Admiralty tables");
-        assertEquals(13, WordRun.of(vocabulary, List.of(page)).counting());
-        WordRun own = WordRun.of(vocabulary, List.of(page), true);
-        assertEquals(13, own.size());
-        assertEquals(13 - 3 - 3, own.counting());
-        PageText inText = page("see the references here", "and on");
-        assertEquals(6, WordRun.of(vocabulary, List.of(inText), true).counting());
     }
 
     @Test

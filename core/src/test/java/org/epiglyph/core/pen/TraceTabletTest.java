@@ -31,16 +31,6 @@ class TraceTabletTest {
     }
 
     @Test
-    void aClosedTabletSendsNothing() throws InterruptedException {
-        List<PenSample> heard = Collections.synchronizedList(new ArrayList<>());
-        TraceTablet tablet = new TraceTablet(PenTrace.read(TEXT), 1);
-        tablet.close();
-        tablet.reportTo(heard::add);
-        tablet.await();
-        assertThat(heard).isEmpty();
-    }
-
-    @Test
     void readsBackATraceAndMovesAndScalesIt() {
         PenTrace trace = PenTrace.read(TEXT);
         assertThat(PenTrace.read(trace.write())).isEqualTo(trace);

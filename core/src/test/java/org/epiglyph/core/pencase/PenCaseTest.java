@@ -2,7 +2,6 @@ package org.epiglyph.core.pencase;
 
 import java.util.Arrays;
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.List;
 import org.epiglyph.core.marks.Ink;
@@ -10,11 +9,6 @@ import org.epiglyph.core.marks.Sign;
 import org.junit.jupiter.api.Test;
 
 class PenCaseTest {
-    @Test
-    void theFirstPenIsRed() {
-        assertThat(PenCase.fresh().current()).isEqualTo(new Slot(Tool.PEN, Ink.MADDER, 1.6));
-    }
-
     @Test
     void aNewCaseHasTheUsualToolsWithKeysForTheFirstTen() {
         assertThat(PenCase.fresh().slots()).extracting(Slot::tool)
@@ -57,13 +51,6 @@ class PenCaseTest {
             }
         }
         assertThat(before.current().ink()).as("the case before is as it was").isEqualTo(Ink.OCHRE);
-    }
-
-    @Test
-    void requiresASlotAndAWidth() {
-        assertThatThrownBy(() -> new PenCase(List.of(), 0)).isInstanceOf(IllegalArgumentException.class);
-        assertThatThrownBy(() -> PenCase.fresh().holding(99)).hasMessage("Slot 99 is not one of 17");
-        assertThatThrownBy(() -> PenCase.fresh().current().withWidth(0)).hasMessageContaining("above 0 and up to 96");
     }
 
     @Test

@@ -31,14 +31,6 @@ class SlotsTest {
     }
 
     @Test
-    void readsBackSlotsAtTheEnd() {
-        Slots number = Slots.of("The range is {number}");
-        assertThat(number.placed("The range is 4.2")).hasValue(new Slots.Placed(List.of("4.2"), ""));
-        Slots free = Slots.of("See {words}");
-        assertThat(free.placed("See page 3")).hasValue(new Slots.Placed(List.of("page 3"), ""));
-    }
-
-    @Test
     void prefersTheLongestMatchingOption() {
         Slots level = Slots.of("The level is {one of: low, lower}");
         assertThat(level.placed("The level is lower")).hasValue(new Slots.Placed(List.of("lower"), ""));

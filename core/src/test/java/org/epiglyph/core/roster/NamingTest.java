@@ -21,11 +21,4 @@ class NamingTest {
         assertThat(naming.listed(second)).isEqualTo("Lena Fischer (K-2)");
         assertThat(naming.listed(other)).isEqualTo("Jonas Fischer");
     }
-
-    @Test
-    void coveredStudentsNeverShowAKey() {
-        Student first = student("K-1", "Lena").covered(7);
-        Naming naming = Naming.of(List.of(first, student("K-2", "Lena").covered(7)));
-        assertThat(naming.listed(first)).endsWith("(7)").doesNotContain("K-1").doesNotContain("Lena");
-    }
 }

@@ -18,15 +18,6 @@ class GradeScaleTest {
             new Boundary(number("70"), "First"), new Boundary(number("50"), "Second")));
 
     @Test
-    void aGradeStartsAtItsBoundary() {
-        assertThat(SCALE.boundaries()).extracting(Boundary::grade).containsExactly("First", "Second", "Third");
-        assertThat(SCALE.grade(Exact.of(number("70")))).contains("First");
-        assertThat(SCALE.grade(Exact.of(number("69.999")))).contains("Second");
-        assertThat(SCALE.grade(Exact.of(number("40")))).contains("Third");
-        assertThat(SCALE.grade(Exact.of(number("39.99")))).isEmpty();
-    }
-
-    @Test
     void aBoundaryMovesOnlyBetweenItsNeighbours() {
         GradeScale moved = SCALE.withBoundary("Second", number("69.5"));
         assertThat(moved.grade(Exact.of(number("69.5")))).contains("Second");
@@ -59,13 +50,5 @@ class GradeScaleTest {
         GradeScale toZero = SCALE.withBoundary("Third", BigDecimal.ZERO);
         assertThat(toZero.near(result(scheme, card("c1", "0"), "20"), BigDecimal.ONE)).as("nobody is below 0")
                 .isEmpty();
-    }
-
-    @Test
-    void gradesHaveDistinctBoundariesAndNames() {
-        assertThatThrownBy(() -> new GradeScale("", List.of(new Boundary(number("50"), "Pass"),
-                new Boundary(number("50.0"), "Fail")))).hasMessage("Two grades begin at 50 percent.");
-        assertThatThrownBy(() -> new GradeScale("", List.of())).hasMessage("A grade scale needs a boundary.");
-        assertThatThrownBy(() -> new Boundary(number("50"), " ")).hasMessage("A grade needs a name.");
     }
 }

@@ -2,14 +2,10 @@ package org.epiglyph.core.task;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.math.BigDecimal;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.ZonedDateTime;
-import java.util.Map;
-import java.util.Optional;
-import org.epiglyph.core.roster.StudentKey;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -51,15 +47,5 @@ class LatenessTest {
         assertThat(Lateness.between(DUE, grace, DUE.plusSeconds(600)).isLate()).isFalse();
         assertThat(Lateness.between(DUE, grace, DUE.plusSeconds(600)).describe()).isEqualTo("10 min into the grace");
         assertThat(Lateness.between(DUE, grace, DUE.plusSeconds(601)).describe()).isEqualTo("11 min late");
-    }
-
-    @Test
-    void anExtensionReplacesTheDueTime() {
-        StudentKey bao = new StudentKey("K-2");
-        Task task = new Task("", "", "Work", "", Optional.of(DUE), ZoneId.of("UTC"), BigDecimal.TEN, Duration.ZERO,
-                Map.of(bao, DUE.plus(Duration.ofDays(2))));
-        Instant dayLater = DUE.plus(Duration.ofDays(1));
-        assertThat(task.lateness(bao, dayLater)).get().matches(l -> !l.isLate());
-        assertThat(task.lateness(new StudentKey("K-1"), dayLater)).get().matches(Lateness::isLate);
     }
 }

@@ -1,8 +1,10 @@
 package org.epiglyph.desktop.frame;
 
+import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicReference;
+import javafx.application.Platform;
 import javafx.beans.property.ReadOnlyDoubleProperty;
 import javafx.geometry.Rectangle2D;
 import javafx.stage.Screen;
@@ -12,6 +14,9 @@ import org.epiglyph.desktop.settings.WindowPlace;
 
 /** Opens the window where it was, and stores its place when it is closed. */
 public final class WindowMemory {
+    /** Within this time after the start a window above the screen was put there by nobody. */
+    private static final Duration OPENING = Duration.ofSeconds(10);
+
     private WindowMemory() {}
 
     /**
@@ -34,7 +39,19 @@ public final class WindowMemory {
                 }
             });
         }
+        keepTitleBarInSight(stage, screens);
         stage.setOnHiding(_ -> last.get().ifPresent(w -> settings.save(w.maximized(stage.isMaximized()))));
+    }
+
+    /** A window manager that adds its title bar late may move it above the screen, where the mouse cannot reach it. */
+    private static void keepTitleBarInSight(Stage stage, List<Rectangle2D> screens) {
+        double top = screens.stream().mapToDouble(Rectangle2D::getMinY).min().orElse(0);
+        long until = System.nanoTime() + OPENING.toNanos();
+        stage.yProperty().subscribe(y -> {
+            if (y.doubleValue() < top && System.nanoTime() < until) {
+                Platform.runLater(() -> stage.setY(top));
+            }
+        });
     }
 
     private static void place(Stage stage, WindowPlace place) {

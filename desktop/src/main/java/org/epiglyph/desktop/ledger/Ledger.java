@@ -39,6 +39,7 @@ import org.epiglyph.desktop.spelling.Spelling;
 public final class Ledger extends VBox {
     private static final int ROWS_A_PART = 2;
     private static final PseudoClass FITS = PseudoClass.getPseudoClass("fits");
+    private static final PseudoClass SCROLLED = PseudoClass.getPseudoClass("scrolled");
     private final DeskModel model;
     private final ScrollPane body = new ScrollPane();
     private final LedgerHead head;
@@ -99,16 +100,17 @@ public final class Ledger extends VBox {
         derivation.setWrapText(true);
         showDerivation(false);
         content.getStyleClass().add("ledger-content");
-        content.setOnMousePressed(e -> {
+        List.of(head.name(), content).forEach(part -> part.setOnMousePressed(e -> {
             e.consume(); // the scrolling pane would take the focus, where nothing can be typed
             focusCriterion();
-        });
+        }));
         body.getStyleClass().add("ledger-body");
         body.setFitToWidth(true);
         body.setHbarPolicy(ScrollBarPolicy.NEVER);
         body.setVbarPolicy(ScrollBarPolicy.ALWAYS); // or all rows would move when it appears
         body.setFocusTraversable(false);
         body.setContent(content);
+        body.vvalueProperty().subscribe(at -> head.name().pseudoClassStateChanged(SCROLLED, at.doubleValue() > 0));
         content.heightProperty().subscribe(this::showIfItFits);
         body.viewportBoundsProperty().subscribe(this::showIfItFits);
         body.viewportBoundsProperty().addListener((_, before, _) -> {
@@ -339,7 +341,7 @@ public final class Ledger extends VBox {
     /** Creates the frame, to which a few rows at a time are added next. */
     private void begin() {
         content.getChildren().addAll(head, lookAgain, criteria);
-        getChildren().addAll(body, foot);
+        getChildren().addAll(head.name(), body, foot);
         MarkScheme scheme = model.batch().scheme();
         criteria.begin(scheme);
         showStanding();

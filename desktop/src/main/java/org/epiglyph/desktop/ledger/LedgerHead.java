@@ -9,6 +9,7 @@ import java.util.function.Consumer;
 import javafx.css.PseudoClass;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.Tooltip;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.VBox;
@@ -21,12 +22,16 @@ import org.epiglyph.desktop.frame.Slant;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.DeskModel;
 
-/** The head of the ledger: whose work this is, when it arrived and in which hand-ins, and the buttons of the sides. */
+/**
+ * The head of the ledger: when the work arrived and in which hand-ins, and the buttons of the sides; and the student's
+ * name, which does not scroll with them.
+ */
 final class LedgerHead extends VBox {
     private static final DateTimeFormatter CAME = DateTimeFormatter.ofPattern("EEE d MMM HH:mm", Locale.ENGLISH);
     private static final int DOORS_A_LINE = 3;
     private static final int MESSAGE_LETTERS = 240;
     private static final int NAME_LETTERS = 120;
+    private static final int SHORT_NAME = 50;
     private static final PseudoClass HERE = PseudoClass.getPseudoClass("here");
     private final DeskModel model;
     private final Label name = new Label();
@@ -44,6 +49,7 @@ final class LedgerHead extends VBox {
         name.getStyleClass().add("student-name");
         name.setId("student-name");
         name.setWrapText(true);
+        name.setMaxWidth(Double.MAX_VALUE);
         facts.getStyleClass().add("facts");
         facts.setWrapText(true);
         message.getStyleClass().add("message");
@@ -65,13 +71,20 @@ final class LedgerHead extends VBox {
             door.setOnAction(_ -> sides.accept(side));
             doors.add(door, i % DOORS_A_LINE, i / DOORS_A_LINE);
         }
-        getChildren().addAll(name, facts, handIns, message, wholeMessage, doors);
+        getChildren().addAll(facts, handIns, message, wholeMessage, doors);
         getStyleClass().add("ledger-head");
+    }
+
+    /** The student's name, to be placed above what scrolls. */
+    Label name() {
+        return name;
     }
 
     /** Shows whose work it is, and how far it is. */
     void show(Submission submission, Batch batch) {
-        name.setText(Form.beginning(submission.student().name(), NAME_LETTERS));
+        String whole = submission.student().name();
+        name.setText(Form.beginning(whole, NAME_LETTERS));
+        name.setTooltip(whole.length() > SHORT_NAME ? new Tooltip(Form.beginning(whole, MESSAGE_LETTERS)) : null);
         facts.setText(facts(submission, batch));
         showHandIns(submission);
         showMessage(model.shownHandIn().map(submission::message).orElse(""));

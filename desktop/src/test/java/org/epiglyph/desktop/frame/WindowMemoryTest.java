@@ -53,4 +53,18 @@ class WindowMemoryTest {
             second.hide();
         });
     }
+
+    /** As a window manager does that adds its title bar after the window was placed. */
+    @Test
+    void aWindowThatOpensAboveTheScreenComesIntoSight(FxRobot robot) {
+        Settings settings = new Settings(folder);
+        Stage[] opened = {null};
+        robot.interact(() -> {
+            opened[0] = shown(settings);
+            opened[0].setY(-20);
+        });
+        WaitForAsyncUtils.waitForFxEvents();
+        assertThat(opened[0].getY()).isZero();
+        robot.interact(opened[0]::hide);
+    }
 }

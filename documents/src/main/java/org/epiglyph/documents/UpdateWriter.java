@@ -3,6 +3,8 @@ package org.epiglyph.documents;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.util.Set;
+import java.util.concurrent.Future;
+import java.util.concurrent.FutureTask;
 import org.apache.pdfbox.cos.COSBase;
 import org.apache.pdfbox.cos.COSDictionary;
 import org.apache.pdfbox.cos.COSName;
@@ -19,6 +21,11 @@ import org.apache.pdfbox.pdmodel.PDDocument;
  * library's writer omits.
  */
 final class UpdateWriter extends COSWriter {
+    /**
+     * The library goes from annotation to page and on to the next annotation, a few calls deeper for each mark: the
+     * usual stack suffices for a thousand marks or so. Memory is used only as far as the calls go.
+     */
+    private static final long STACK_BYTES = 256L << 20;
     private final PDDocument document;
 
     private UpdateWriter(OutputStream out, RandomAccessRead source, Set<COSDictionary> changed, PDDocument document)
@@ -30,7 +37,35 @@ final class UpdateWriter extends COSWriter {
     /** @param changed dictionaries that are written even if the library does not see their change */
     static void write(PDDocument document, RandomAccessRead source, Set<COSDictionary> changed, OutputStream out)
             throws IOException {
-        new UpdateWriter(out, source, changed, document).write(document);
+        FutureTask<Void> writing = new FutureTask<>(() -> {
+            new UpdateWriter(out, source, changed, document).write(document);
+            return null;
+        });
+        Thread deep = new Thread(null, writing, "writing an update", STACK_BYTES);
+        deep.start();
+        boolean interrupted = false;
+        while (deep.isAlive()) {
+            try {
+                deep.join();
+            } catch (InterruptedException e) {
+                interrupted = true; // the document is in use until it is written
+            }
+        }
+        if (interrupted) {
+            Thread.currentThread().interrupt();
+        }
+        if (writing.state() == Future.State.FAILED) {
+            rethrow(writing.exceptionNow());
+        }
+    }
+
+    private static void rethrow(Throwable thrown) throws IOException {
+        switch (thrown) {
+            case IOException e -> throw e;
+            case RuntimeException e -> throw e;
+            case Error e -> throw e;
+            default -> throw new IllegalStateException(thrown);
+        }
     }
 
     @Override

@@ -10,6 +10,11 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
+import org.epiglyph.core.ink.InkPath;
+import org.epiglyph.core.marks.Stroke;
 import java.util.Random;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -266,6 +271,29 @@ class PrintedMarginTest {
             MarkedPdf.Written written = MarkedPdf.write(signed, folder.resolve("pictures"), marks,
                     new MarkedPdf.Manner(form, false, "Marker", AT), folder.resolve("out.pdf"));
             assertThat(written.unsigned()).as(form.name()).isEqualTo(form != MarkedPdf.Form.ANNOTATIONS);
+        }
+    }
+
+    /** A page that a pen has covered for an hour, in every form. */
+    @ParameterizedTest
+    @EnumSource(MarkedPdf.Form.class)
+    void writesThousandsOfStrokes(MarkedPdf.Form form, @TempDir Path folder) throws Exception {
+        Path original = original(folder, 0, new PDRectangle(0, 0, 500, 700), false);
+        List<Mark> marks = new ArrayList<>();
+        for (int i = 0; i < 5_000; i++) {
+            PagePoint from = new PagePoint(20 + i % 70 * 6, 20 + i / 70 * 9);
+            marks.add(new Stroke(new Head("s" + i, PAGE, Ink.MADDER, 0, Remark.NONE),
+                    InkPath.through(from, from.movedBy(5, 7)), 1, Stroke.Nib.FINE));
+        }
+        marks.add(remark(1, 100, 100, "Seen."));
+        for (boolean plain : new boolean[]{false, true}) {
+            Path target = folder.resolve("many " + plain + ".pdf");
+            MarkedPdf.write(original, folder.resolve("pictures"), marks,
+                    new MarkedPdf.Manner(form, plain, "Marker", AT), target);
+            try (OpenDocument document = OpenDocument.open(target)) {
+                assertThat(document.pageCount()).isPositive();
+            }
+            assertThat(new ProcessBuilder("qpdf", "--check", target.toString()).start().waitFor()).isZero();
         }
     }
 }

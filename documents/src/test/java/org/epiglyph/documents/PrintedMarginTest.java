@@ -293,7 +293,11 @@ class PrintedMarginTest {
             try (OpenDocument document = OpenDocument.open(target)) {
                 assertThat(document.pageCount()).isPositive();
             }
-            assertThat(new ProcessBuilder("qpdf", "--check", target.toString()).start().waitFor()).isZero();
+            Path bound = folder.resolve("bound " + plain + ".pdf");
+            BoundSheet.write(target, original, true, AT, bound);
+            for (Path pdf : List.of(target, bound)) {
+                assertThat(new ProcessBuilder("qpdf", "--check", pdf.toString()).start().waitFor()).isZero();
+            }
         }
     }
 }

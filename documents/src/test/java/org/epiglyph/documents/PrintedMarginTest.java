@@ -280,24 +280,19 @@ class PrintedMarginTest {
     void writesThousandsOfStrokes(MarkedPdf.Form form, @TempDir Path folder) throws Exception {
         Path original = original(folder, 0, new PDRectangle(0, 0, 500, 700), false);
         List<Mark> marks = new ArrayList<>();
-        for (int i = 0; i < 5_000; i++) {
+        for (int i = 0; i < 3_000; i++) {
             PagePoint from = new PagePoint(20 + i % 70 * 6, 20 + i / 70 * 9);
             marks.add(new Stroke(new Head("s" + i, PAGE, Ink.MADDER, 0, Remark.NONE),
                     InkPath.through(from, from.movedBy(5, 7)), 1, Stroke.Nib.FINE));
         }
         marks.add(remark(1, 100, 100, "Seen."));
-        for (boolean plain : new boolean[]{false, true}) {
-            Path target = folder.resolve("many " + plain + ".pdf");
-            MarkedPdf.write(original, folder.resolve("pictures"), marks,
-                    new MarkedPdf.Manner(form, plain, "Marker", AT), target);
-            try (OpenDocument document = OpenDocument.open(target)) {
-                assertThat(document.pageCount()).isPositive();
-            }
-            Path bound = folder.resolve("bound " + plain + ".pdf");
-            BoundSheet.write(target, original, true, AT, bound);
-            for (Path pdf : List.of(target, bound)) {
-                assertThat(new ProcessBuilder("qpdf", "--check", pdf.toString()).start().waitFor()).isZero();
-            }
+        Path target = folder.resolve("many.pdf");
+        MarkedPdf.write(original, folder.resolve("pictures"), marks,
+                new MarkedPdf.Manner(form, false, "Marker", AT), target);
+        Path bound = folder.resolve("bound.pdf");
+        BoundSheet.write(target, original, true, AT, bound);
+        for (Path pdf : List.of(target, bound)) {
+            assertThat(new ProcessBuilder("qpdf", "--check", pdf.toString()).start().waitFor()).isZero();
         }
     }
 }

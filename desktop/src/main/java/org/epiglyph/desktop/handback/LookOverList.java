@@ -117,7 +117,7 @@ final class LookOverList extends VBox {
                 .toList();
     }
 
-    /** The student whom the marker selected here since arriving; empty if the selection is only what the list begins with. */
+    /** The student whom the marker has selected since arriving; empty if only the list itself has selected one. */
     Optional<StudentKey> picked() {
         return picked;
     }

@@ -82,12 +82,18 @@ final class LedgerHead extends VBox {
 
     /** Shows whose work it is, and how far it is. */
     void show(Submission submission, Batch batch) {
-        String whole = submission.student().name();
-        name.setText(Form.beginning(whole, NAME_LETTERS));
-        name.setTooltip(whole.length() > SHORT_NAME ? new Tooltip(Form.beginning(whole, MESSAGE_LETTERS)) : null);
+        showName(submission.student().name());
         facts.setText(facts(submission, batch));
         showHandIns(submission);
         showMessage(model.shownHandIn().map(submission::message).orElse(""));
+    }
+
+    private void showName(String whole) {
+        String beginning = Form.beginning(whole, NAME_LETTERS);
+        if (!beginning.equals(name.getText())) {
+            name.setText(beginning);
+            name.setTooltip(whole.length() > SHORT_NAME ? new Tooltip(Form.beginning(whole, MESSAGE_LETTERS)) : null);
+        }
     }
 
     /** Called at every edit; does nothing while the message is the same, since it may be of any length. */

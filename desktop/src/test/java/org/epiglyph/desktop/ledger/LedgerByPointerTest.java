@@ -239,7 +239,7 @@ class LedgerByPointerTest extends InWindow {
         waitFor(() -> isFocused(robot, "#score-n11"));
         waitFor(() -> isInSight(robot, "#score-n11"));
         assertThat(text(robot, "#notice")).startsWith("Not scored yet: Criterion with a long name 11");
-        for (String part : List.of("#total", "#grade", "#seal", "#notice")) {
+        for (String part : List.of("#student-name", "#total", "#grade", "#seal", "#notice")) {
             assertThat(isInSight(robot, part)).as(part).isTrue();
         }
         robot.write("1");

@@ -42,7 +42,11 @@ final class UpdateWriter extends COSWriter {
             return null;
         });
         Thread deep = new Thread(null, writing, "writing an update", STACK_BYTES);
-        deep.start();
+        try {
+            deep.start();
+        } catch (OutOfMemoryError e) {
+            writing.run(); // no room for such a thread: the usual stack suffices for most papers
+        }
         boolean interrupted = false;
         while (deep.isAlive()) {
             try {

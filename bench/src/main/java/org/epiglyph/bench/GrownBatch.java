@@ -87,7 +87,7 @@ final class GrownBatch {
         }
     }
 
-    static void grow(Path folder, int students, int changes) throws Exception {
+    private static void grow(Path folder, int students, int changes) throws Exception {
         Random random = new Random(changes);
         try (Workspace workspace = Workspace.open(folder, Clock.systemUTC())) {
             for (int done = 0; done < changes; done += 1_000) {

@@ -100,6 +100,31 @@ public record PageGeometry(double cropLeft, double cropBottom, double cropWidth,
         return PageBox.between(fromShown(shown.topLeft()), fromShown(new PagePoint(shown.right(), shown.bottom())));
     }
 
+    /** The place on the page that is nearest to a place beside it. */
+    public PagePoint nearest(PagePoint p) {
+        return new PagePoint(Math.clamp(p.x(), 0, width()), Math.clamp(p.y(), 0, height()));
+    }
+
+    /** The shortest move, in points, that brings a box onto the page; a box longer than the page's side covers it. */
+    public PagePoint moveOnto(PageBox box) {
+        return new PagePoint(moveOnto(box.left(), box.width(), width()), moveOnto(box.top(), box.height(), height()));
+    }
+
+    private static double moveOnto(double from, double length, double side) {
+        double room = side - length;
+        return Math.clamp(from, Math.min(0, room), Math.max(0, room)) - from;
+    }
+
+    /** How much of a move, in points, leaves a box on the page; one that is partly beside it may only come closer. */
+    public PagePoint moveWithin(PageBox box, PagePoint move) {
+        return new PagePoint(moveWithin(box.left(), box.width(), width(), move.x()),
+                moveWithin(box.top(), box.height(), height(), move.y()));
+    }
+
+    private static double moveWithin(double from, double length, double side, double by) {
+        return Math.clamp(by, Math.min(0, -from), Math.max(0, side - length - from));
+    }
+
     /** True if the page is shown lying on its side. */
     private boolean sideways() {
         return rotation == 90 || rotation == 270;

@@ -54,6 +54,33 @@ class PageGeometryTest {
         assertThat(shown.height()).isCloseTo(page.shownHeight(), within(1e-9));
     }
 
+    @Property
+    void keepsABoxOnThePageByTheShortestMove(@ForAll("geometries") PageGeometry page,
+            @ForAll @DoubleRange(min = -100, max = 4000) double left,
+            @ForAll @DoubleRange(min = -100, max = 4000) double by) {
+        PageBox box = new PageBox(left, 3, page.width() / 4, 2);
+        double onto = page.moveOnto(box).x();
+        double now = left + onto;
+        assertThat(now).isBetween(-1e-9, page.width() - box.width() + 1e-9);
+        assertThat(onto == 0 || Math.abs(now) < 1e-9 || Math.abs(now + box.width() - page.width()) < 1e-9).isTrue();
+        PageBox inside = new PageBox(now, 3, box.width(), 2);
+        PagePoint move = page.moveWithin(inside, new PagePoint(by, -by));
+        assertThat(now + move.x()).isBetween(-1e-9, page.width() - box.width() + 1e-9);
+        assertThat(move.x()).isLessThanOrEqualTo(Math.max(by, 0) + 1e-9);
+        assertThat(3 + move.y()).isBetween(-1e-9, page.height() - 2 + 1e-9);
+    }
+
+    @Test
+    void aBoxLargerThanThePageCoversItAndOneBesideItOnlyComesCloser() {
+        PageGeometry page = new PageGeometry(0, 0, 100, 200, 0, 1);
+        assertThat(page.moveOnto(new PageBox(10, 0, 150, 10))).isEqualTo(new PagePoint(-10, 0));
+        assertThat(page.moveOnto(new PageBox(-20, 0, 150, 10))).isEqualTo(new PagePoint(0, 0));
+        PageBox beside = new PageBox(120, 20, 10, 10);
+        assertThat(page.moveWithin(beside, new PagePoint(5, 5))).isEqualTo(new PagePoint(0, 5));
+        assertThat(page.moveWithin(beside, new PagePoint(-5, 0))).isEqualTo(new PagePoint(-5, 0));
+        assertThat(page.nearest(new PagePoint(-1, 300))).isEqualTo(new PagePoint(0, 200));
+    }
+
     /**
      * ISO 32000-2, table 31: Rotate turns the page clockwise, so the top left corner of an unrotated page is shown at
      * the top right.

@@ -87,6 +87,7 @@ public final class Desk implements Place {
         gestures = new Gestures(model, words, (leaf, at, text) -> TypedTextField.open(model, leaf, at, text));
         pages = new PageRoll(images, gestures::equip, model::markSeen);
         gestures.on(pages);
+        model.pageSizes().learnFrom(pages::geometry);
         pages.look(looks.view().arrangement(), looks.view().zoom());
         openPages = new OpenPages(model, images, pieces, pages, tools.settings()::pageSpace, this::shown);
         openPages.begin();

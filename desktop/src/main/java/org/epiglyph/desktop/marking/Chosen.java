@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.function.Predicate;
 import java.util.function.Predicate;
@@ -50,7 +51,8 @@ public final class Chosen {
 
     /** The selected marks, from back to front. */
     public List<Mark> marks() {
-        return model.submission().marks().stream().filter(m -> ids.get().contains(m.id())).toList();
+        Set<String> these = Set.copyOf(ids.get());
+        return model.submission().marks().stream().filter(m -> these.contains(m.id())).toList();
     }
 
     public boolean has(String id) {
@@ -149,8 +151,10 @@ public final class Chosen {
         return onePage ? Optional.of(PageBox.around(marks.stream().map(Mark::bounds).toList())) : Optional.empty();
     }
 
+    /** Moves the selected marks, as far as they stay on their pages. */
     public void move(double dx, double dy) {
-        change(m -> m.movedBy(dx, dy));
+        PagePoint move = model.pageSizes().within(marks(), dx, dy);
+        change(m -> m.movedBy(move.x(), move.y()));
     }
 
     /** Enlarges or shrinks the selected marks, about the upper left corner of the box around them. */
@@ -207,7 +211,10 @@ public final class Chosen {
         return !copied.isEmpty();
     }
 
-    /** Pastes the copies on a page, where they were on theirs; slightly shifted if they would cover the originals. */
+    /**
+     * Pastes the copies on a page, where they were on theirs; slightly shifted if they would cover the originals, and
+     * moved onto a smaller page.
+     */
     public void putCopies(PageRef page) {
         List<Mark> fresh = new ArrayList<>();
         for (Mark mark : copied) {
@@ -218,7 +225,7 @@ public final class Chosen {
                     .anyMatch(m -> m.page().equals(page) && m.bounds().equals(mark.bounds()));
             fresh.add(covered ? same.movedBy(SMALL_STEP, SMALL_STEP) : same);
         }
-        model.place(fresh);
+        model.place(fresh.isEmpty() ? fresh : model.pageSizes().onto(fresh));
     }
 
     /**

@@ -48,6 +48,7 @@ public final class DeskModel implements WorkspaceObserver {
     private final ReadOnlyObjectWrapper<Submission> submission = new ReadOnlyObjectWrapper<>();
     private final Saving saving = new Saving();
     private final Notice notice = new Notice();
+    private final PageSizes pageSizes = new PageSizes();
     private final Chosen chosen = new Chosen(this);
     private final Writing writing = new Writing(this);
     private final Scores scores = new Scores(this);
@@ -104,6 +105,11 @@ public final class DeskModel implements WorkspaceObserver {
     /** The last thing that could not be done and why; empty after the next one that could. */
     public ReadOnlyStringProperty noticeProperty() {
         return notice.textProperty();
+    }
+
+    /** Keeps marks on their pages. */
+    public PageSizes pageSizes() {
+        return pageSizes;
     }
 
     /** The selected marks, and what can be done with them. */

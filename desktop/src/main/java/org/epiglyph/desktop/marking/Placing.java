@@ -56,8 +56,10 @@ public final class Placing {
         Optional<Sign> sign = phrase.mark().flatMap(Phrase.With::sign);
         boolean highlights = phrase.mark().isPresent() && sign.isEmpty() && !under.boxes().isEmpty();
         Mark mark = sign.isPresent()
-                ? new Stamp(head, sign.get(), at, STAMP_HEIGHT)
-                : highlights ? new TextMarkup(head, under.boxes(), under.text()) : new Note(head, at);
+                ? model.pageSizes().onto(new Stamp(head, sign.get(), at, STAMP_HEIGHT))
+                : highlights
+                        ? new TextMarkup(head, under.boxes(), under.text())
+                        : model.pageSizes().onto(new Note(head, at));
         model.place(linked(mark, phrase));
     }
 

@@ -204,7 +204,7 @@ public final class Gestures {
     }
 
     private Gesture note(Contact contact) {
-        Note note = new Note(head(contact.leaf()), contact.at());
+        Note note = model.pageSizes().onto(new Note(head(contact.leaf()), contact.at()));
         if (model.place(note)) {
             model.writing().open(note.id());
         }

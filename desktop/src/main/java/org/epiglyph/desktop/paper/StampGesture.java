@@ -23,7 +23,8 @@ final class StampGesture implements Gesture {
     }
 
     private void add(PagePoint at) {
-        stamps.add(new Stamp(model.newHead(leaf.page(), leaf.uprightTurn()), slot.face(), at, slot.width()));
+        stamps.add(model.pageSizes()
+                .onto(new Stamp(model.newHead(leaf.page(), leaf.uprightTurn()), slot.face(), at, slot.width())));
         leaf.live().getChildren().add(Inks.of(stamps.getLast()));
     }
 
@@ -31,10 +32,11 @@ final class StampGesture implements Gesture {
     public void drag(Contact contact) {
         double step = slot.width() * APART * Math.max(1, slot.face().aspect());
         PagePoint last = stamps.getLast().at();
-        double way = last.distanceTo(contact.at());
+        PagePoint at = leaf.geometry().nearest(contact.at());
+        double way = last.distanceTo(at);
         for (int i = 1; i * step <= way; i++) {
             double share = i * step / way;
-            add(last.movedBy((contact.at().x() - last.x()) * share, (contact.at().y() - last.y()) * share));
+            add(last.movedBy((at.x() - last.x()) * share, (at.y() - last.y()) * share));
         }
     }
 

@@ -1,6 +1,7 @@
 package org.epiglyph.desktop.desk;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 import static org.epiglyph.desktop.Screen.drag;
 import static org.epiglyph.desktop.Screen.leaf;
 import static org.epiglyph.desktop.Screen.onPage;
@@ -293,6 +294,10 @@ class PaperTest extends InWindow {
         assertThat(model().chosen().idsProperty().get()).as("the loop goes around both").hasSize(2);
         drag(robot, p(200, 600), p(220, 640));
         assertThat(marks()).extracting(m -> Math.round(m.bounds().centre().y())).containsOnly(640L);
+        Screen.mouse(robot, MouseEvent.MOUSE_PRESSED, p(220, 640), false);
+        Screen.mouse(robot, MouseEvent.MOUSE_DRAGGED, p(-60, 640), false);
+        Screen.mouse(robot, MouseEvent.MOUSE_RELEASED, p(-60, 640), false);
+        assertThat(marks().getFirst().bounds().left()).as("they stay on their page").isCloseTo(0, within(1e-6));
         robot.interact(() -> model().chosen().choose(List.of(marks().getFirst().id())));
         Stamp first = (Stamp) marks().getFirst();
         double size = first.size();

@@ -15,6 +15,7 @@ import org.epiglyph.core.marks.Stamp;
 import org.epiglyph.core.marks.Stroke;
 import org.epiglyph.core.marks.TextMarkup;
 import org.epiglyph.core.page.PageBox;
+import org.epiglyph.core.page.PageGeometry;
 import org.epiglyph.core.page.PagePoint;
 import org.epiglyph.core.page.PageRef;
 import org.junit.jupiter.api.Test;
@@ -99,6 +100,12 @@ class ChosenTest extends AtBareDesk {
         desk.walk().step(1);
         desk.chosen().putCopies(new PageRef("d3", 0));
         assertThat(marks()).singleElement().satisfies(m -> assertThat(m.page().document()).isEqualTo("d3"));
+        PageGeometry card = new PageGeometry(0, 0, 90, 60, 0, 1);
+        desk.pageSizes().learnFrom(_ -> Optional.of(card));
+        desk.chosen().putCopies(new PageRef("d3", 0));
+        desk.chosen().move(-3, 30);
+        assertThat(marks().getLast().bounds().bottom()).as("a smaller page").isCloseTo(60, within(1e-6));
+        assertThat(marks().getLast().bounds().right()).isCloseTo(87, within(1e-6));
         desk.chosen().putCopies(new PageRef("b9", 0));
         assertThat(desk.noticeProperty().get()).contains("only for reference");
     }

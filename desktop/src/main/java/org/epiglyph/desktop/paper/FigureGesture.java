@@ -22,7 +22,8 @@ final class FigureGesture implements Gesture {
 
     private Shape figure(Contact now) {
         PagePoint from = start.at();
-        PagePoint to = now.steered() ? snapped(from, now.at()) : now.at();
+        PagePoint at = start.leaf().geometry().nearest(now.at());
+        PagePoint to = now.steered() ? snapped(from, at) : at;
         if (form == Shape.Form.BRACKET) {
             to = upright(from, to);
         }

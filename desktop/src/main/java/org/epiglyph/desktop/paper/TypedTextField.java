@@ -92,14 +92,16 @@ public final class TypedTextField extends TextArea {
             String text = getText().strip();
             if (changed.isPresent()) {
                 TypedText old = changed.get();
-                TypedText other = set(old.head(), old.at(), text, old.size(), column, old.ground());
+                TypedText other = model.pageSizes()
+                        .onto(set(old.head(), old.at(), text, old.size(), column, old.ground()));
                 if (!text.equals(old.text())) {
                     model.change(other);
                 }
             } else {
                 double size = Math.clamp(slot.width(), 4, 96);
-                model.place(set(model.newHead(leaf.page(), leaf.uprightTurn()), at, text, size, column,
-                        slot.ground()));
+                model.place(model.pageSizes()
+                        .onto(set(model.newHead(leaf.page(), leaf.uprightTurn()), at, text, size, column,
+                                slot.ground())));
             }
         }
     }

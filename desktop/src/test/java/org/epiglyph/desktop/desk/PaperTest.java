@@ -263,10 +263,11 @@ class PaperTest extends InWindow {
         waitFor(() -> marks().size() >= before + 4);
         assertThat(marks().subList(before, marks().size())).allMatch(Stamp.class::isInstance);
         hold(robot, Slot.stamp(SlotCard.face("1,5"), Ink.MADDER, 20));
-        robot.clickOn(onPage(robot, p(300, 450)));
+        robot.clickOn(onPage(robot, p(2, 450)));
         assertThat(((Face.Score) last(Stamp.class).face()).text()).isEqualTo("1.5");
+        assertThat(last(Stamp.class).bounds().left()).as("a stamp at the edge is whole").isNotNegative();
         hold(robot, new Slot(Tool.TEXT, Ink.INDIGO, 12).withGround(true));
-        robot.clickOn(onPage(robot, p(100, 480)));
+        robot.clickOn(onPage(robot, p(570, 480)));
         waitFor(() -> Screen.isFocused(robot, "#typed-text"));
         robot.interact(() -> robot.lookup("#typed-text")
                 .queryAs(TextInputControl.class)
@@ -274,6 +275,7 @@ class PaperTest extends InWindow {
         robot.type(KeyCode.ENTER);
         TypedText typed = last(TypedText.class);
         assertThat(typed.lines()).hasSizeGreaterThan(1);
+        assertThat(typed.bounds().right()).as("it is on the page").isLessThan(595.3);
         assertThat(typed.ground()).isTrue();
     }
 

@@ -117,11 +117,12 @@ final class ActiveContent {
         return value instanceof COSObject object ? object.getObject() : value;
     }
 
+    /** An action has an S (ISO 32000-2, table 196); what has none is something else, such as the next bookmark. */
     private static boolean isActive(COSBase action, int depth) {
-        if (depth > DEEPEST || !(action instanceof COSDictionary dictionary)) {
-            return depth > DEEPEST;
+        if (!(action instanceof COSDictionary dictionary) || dictionary.getNameAsString(COSName.S) == null) {
+            return false;
         }
-        if (ACTIVE.contains(dictionary.getNameAsString(COSName.S))) {
+        if (depth > DEEPEST || ACTIVE.contains(dictionary.getNameAsString(COSName.S))) {
             return true;
         }
         return switch (dictionary.getDictionaryObject(NEXT)) {

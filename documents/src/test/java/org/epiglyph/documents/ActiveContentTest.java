@@ -64,6 +64,23 @@ class ActiveContentTest {
         assertThat(link.containsKey(COSName.A)).isTrue();
     }
 
+    /** Bookmarks are linked by Next as actions are (ISO 32000-2, table 151). */
+    @Test
+    void keepsBookmarks() {
+        COSDictionary outline = new COSDictionary();
+        catalog.setItem(COSName.OUTLINES, outline);
+        COSDictionary last = outline;
+        for (int i = 0; i < 100; i++) {
+            COSDictionary next = holding("A", action("GoTo"));
+            last.setItem(COSName.getPDFName(i == 0 ? "First" : "Next"), next);
+            last = next;
+        }
+        assertThat(ActiveContent.remove(document)).isFalse();
+        last.setItem(COSName.A, action("Launch"));
+        foundAndRemoved();
+        assertThat(outline.getCOSDictionary(COSName.FIRST).containsKey(COSName.NEXT)).isTrue();
+    }
+
     @ParameterizedTest
     @ValueSource(strings = {"JavaScript", "Launch", "SubmitForm", "ImportData", "GoToE", "Rendition"})
     void findsActionsThatRunOnOpening(String kind) {

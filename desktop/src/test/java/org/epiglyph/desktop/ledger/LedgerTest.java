@@ -12,6 +12,7 @@ import javafx.scene.control.Label;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
 import org.epiglyph.core.batch.Edit;
+import org.epiglyph.core.batch.MarkCount;
 import org.epiglyph.core.batch.Submission;
 import org.epiglyph.core.marks.Audience;
 import org.epiglyph.core.marks.Head;
@@ -160,6 +161,10 @@ class LedgerTest extends InWindow {
         robot.write("=");
         waitFor(() -> submission().scores().score("c4").orElseThrow().compareTo(new BigDecimal("1.5")) == 0);
         assertThat(text(robot, "#count-c4")).isEqualTo("3 marks counted on the pages, giving 1.5");
+        CountLine sealed = new CountLine(model().batch().scheme().findCriterion("c4").orElseThrow(), () -> {});
+        robot.interact(() -> sealed.show(Optional.of(new MarkCount(3, new BigDecimal("1.5"))),
+                Judgement.of(BigDecimal.TWO), true));
+        assertThat(sealed.lookup("#take-count-c4").isVisible()).as("offered on sealed work").isFalse();
     }
 
     @Test

@@ -142,6 +142,12 @@ class IntakeTest {
                 new byte[]{0, 0, 0, 24, 'f', 't', 'y', 'p', 'i', 's', 'o', 'm', 0, 0})).reason().text())
                 .isEqualTo(
                         "This is a video or sound, which cannot be converted to pages. Open it in another program; it can still be scored.");
+        assertThat(
+                ((Pages.None) examine("figure.txt",
+                        "%!PS-Adobe-3.0\nshowpage\n".getBytes(java.nio.charset.StandardCharsets.US_ASCII)))
+                        .reason()
+                        .text())
+                .startsWith("This is a PostScript file, which cannot be converted");
     }
 
     @Test

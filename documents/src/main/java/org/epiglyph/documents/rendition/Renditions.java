@@ -40,6 +40,9 @@ public final class Renditions {
         if (startsWith(head, "{\\rtf")) {
             return Optional.of(OfficePages.make(file, OfficePages.Kind.RTF, target));
         }
+        if (isPostScript(head)) {
+            return Optional.empty(); // its text is a program, not what the student wrote
+        }
         Optional<Rendition> picture = PicturePages.make(file, target);
         if (picture.isPresent()) {
             return picture;
@@ -50,6 +53,12 @@ public final class Renditions {
 
     private static boolean startsWith(byte[] head, String sign) {
         return new String(head, StandardCharsets.ISO_8859_1).startsWith(sign);
+    }
+
+    /** PostScript Language Reference, third edition, 3.2.1 and G; some printer drivers put an end of job before it. */
+    private static boolean isPostScript(byte[] head) {
+        return startsWith(head, "%!PS") || startsWith(head, "\u0004%!PS")
+                || startsWith(head, "\u00C5\u00D0\u00D3\u00C6");
     }
 
     /** DOCX, ODT and XLSX are zip packages that declare what they are. */
@@ -127,6 +136,9 @@ public final class Renditions {
         }
         if (sign.startsWith("MZ") || sign.startsWith("\u007FELF")) {
             return Message.of(Renditions.class, "program");
+        }
+        if (isPostScript(head)) {
+            return Message.of(Renditions.class, "postScript");
         }
         return Message.of(Renditions.class, "unknown");
     }

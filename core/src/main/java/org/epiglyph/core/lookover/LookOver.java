@@ -10,6 +10,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Predicate;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
+import org.epiglyph.core.page.PageRef;
 import org.epiglyph.core.batch.Aids;
 import org.epiglyph.core.batch.Answer;
 import org.epiglyph.core.batch.Batch;
@@ -193,23 +194,41 @@ public final class LookOver {
                 return;
             }
             List<String> unseen = new ArrayList<>();
-            boolean several = submission.documents().size() > 1;
+            List<String> ranges = new ArrayList<>();
             for (Document document : submission.documents()) {
+                String name = submission.documents().size() > 1 ? submission.displayName(document) + " " : "";
                 if (document.pages() instanceof Pages.Awaited) {
                     unseen.add(submission.displayName(document));
+                    ranges.add(submission.displayName(document));
                 }
-                Submission.pages(List.of(document))
+                List<Integer> numbers = Submission.pages(List.of(document))
                         .stream()
                         .filter(p -> !submission.seen().contains(p))
-                        .map(p -> several
-                                ? submission.displayName(document) + " " + p.number()
-                                : String.valueOf(p.number()))
-                        .forEach(unseen::add);
+                        .map(PageRef::number)
+                        .toList();
+                numbers.forEach(n -> unseen.add(name + n));
+                ranges(numbers).forEach(r -> ranges.add(name + r));
             }
             if (!unseen.isEmpty()) {
-                String all = String.join(", ", unseen);
-                add(Finding.Kind.PAGES_UNSEEN, all, all);
+                add(Finding.Kind.PAGES_UNSEEN, String.join(", ", unseen), String.join(", ", ranges));
             }
+        }
+
+        /** Ascending page numbers, three or more in a row as a range: 2, 4–7. */
+        private static List<String> ranges(List<Integer> numbers) {
+            List<String> ranges = new ArrayList<>();
+            int from = 0;
+            for (int i = 1; i <= numbers.size(); i++) {
+                if (i == numbers.size() || numbers.get(i) != numbers.get(i - 1) + 1) {
+                    if (i - from > 2) {
+                        ranges.add(numbers.get(from) + "–" + numbers.get(i - 1));
+                    } else {
+                        numbers.subList(from, i).forEach(n -> ranges.add(String.valueOf(n)));
+                    }
+                    from = i;
+                }
+            }
+            return ranges;
         }
 
         private void marks() {

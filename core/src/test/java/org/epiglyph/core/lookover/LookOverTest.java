@@ -126,11 +126,14 @@ class LookOverTest {
                 .containsExactly(Finding.Kind.NOT_SCORED);
     }
 
+    private static Batch received(Batch batch, int pages) {
+        return batch.apply(new Edit.ReceiveHandIn(Batches.ADA, new HandIn(2, Optional.of(Instant.EPOCH),
+                "", List.of(new Document("d9", "d9.pdf", "0".repeat(64), 9, new Pages.Ready(pages, ""), "")))));
+    }
+
     @Test
     void findsANewerHandInAndMarksOnTheOlderOne() {
-        Batch two = remarked("Units")
-                .apply(new Edit.ReceiveHandIn(Batches.ADA, new HandIn(2, Optional.of(Instant.EPOCH),
-                        "", List.of(new Document("d9", "d9.pdf", "0".repeat(64), 9, new Pages.Ready(1, ""), "")))));
+        Batch two = received(remarked("Units"), 1);
         assertThat(kinds(two)).containsExactly(Finding.Kind.MARKS_LEFT_BEHIND, Finding.Kind.PAGES_UNSEEN);
         assertThat(kinds(two.apply(new Edit.LetCount(Batches.ADA, Optional.of(1)))))
                 .containsExactly(Finding.Kind.NEWER_HAND_IN);
@@ -143,6 +146,12 @@ class LookOverTest {
                 .singleElement()
                 .extracting(Finding::details)
                 .isEqualTo(List.of("2, 3"));
+        Batch many = received(one, 12).apply(new Edit.SeePage(Batches.ADA, new PageRef("d9", 2)))
+                .apply(new Edit.SeePage(Batches.ADA, new PageRef("d9", 5)));
+        assertThat(ofAda(many)).filteredOn(f -> f.kind() == Finding.Kind.PAGES_UNSEEN)
+                .singleElement()
+                .extracting(Finding::details)
+                .isEqualTo(List.of("1, 2, 4, 5, 7–12"));
         assertThat(kinds(Batches.three())).as("not begun, so that this says nothing new")
                 .containsExactly(Finding.Kind.NOTHING_SCORED);
     }

@@ -8,6 +8,7 @@ import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.epiglyph.core.batch.Answer;
 import org.epiglyph.core.batch.Batch;
 import org.epiglyph.core.batch.Batches;
@@ -99,6 +100,10 @@ class LookOverTest {
                 .isInstanceOf(EditRefused.class)
                 .hasMessageContaining("Name of other")
                 .hasMessageNotContainingAny("bonus", "penalty", "words");
+        MarkScheme four = new MarkScheme(Stream.of("a", "b", "c", "d").map(LookOverTest::criterion).toList());
+        Batch unscored = Batches.three().apply(new Edit.ChangeScheme(four, List.of()));
+        assertThatThrownBy(() -> unscored.apply(new Edit.Seal(Batches.ADA))).hasMessage(
+                "4 criteria are not scored yet, the first is Name of a. Give scores, 0 included, then seal.");
         Batch done = begun.apply(score("other", "1"));
         assertThat(ofAda(done)).extracting(Finding::kind).containsExactly(Finding.Kind.NOT_SEALED);
         assertThat(ofAda(done.apply(new Edit.Seal(Batches.ADA)))).isEmpty();

@@ -94,9 +94,12 @@ public record Profile(MarkedPdf.Form form, Sheet sheet, SheetPlace place, Set<Fe
 
     /** What is filled into the grade sheet, if it has such a column. */
     public enum Column {
-        SCORE, GRADE, FEEDBACK,
+        SCORE,
+        GRADE,
+        FEEDBACK,
         /** Instead of the feedback: in which files to look. */
-        POINTER, PERCENT,
+        POINTER,
+        PERCENT,
         /** Each criterion's score, under its name. */
         CRITERIA
     }

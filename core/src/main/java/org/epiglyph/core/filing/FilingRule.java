@@ -29,8 +29,14 @@ public record FilingRule(String name, int level, List<Part> parts) {
 
     /** What a variable part of a name means. */
     public enum Kind {
-        KEY("key", ".+?"), FAMILY("family", ".+?"), GIVEN("given", ".+?"), INITIALS("initials", "\\p{L}{1,5}"), SECTION(
-                "section", ".+?"), HAND_IN("hand-in", "\\d{1,3}"), ANY("any", ".+?"), FREE("free", ".*");
+        KEY("key", ".+?"),
+        FAMILY("family", ".+?"),
+        GIVEN("given", ".+?"),
+        INITIALS("initials", "\\p{L}{1,5}"),
+        SECTION("section", ".+?"),
+        HAND_IN("hand-in", "\\d{1,3}"),
+        ANY("any", ".+?"),
+        FREE("free", ".*");
 
         private final String word;
         private final String shape;

@@ -34,8 +34,16 @@ public record LetterText(String subject, String body) {
 
     /** What differs from student to student. */
     public enum Slot {
-        NAME("name"), FULL_NAME("full name"), KEY("key"), TASK("task"), MODULE("module"), DUE("due"), LATE(
-                "late"), RESULT("result"), MAXIMUM("maximum"), GRADE("grade");
+        NAME("name"),
+        FULL_NAME("full name"),
+        KEY("key"),
+        TASK("task"),
+        MODULE("module"),
+        DUE("due"),
+        LATE("late"),
+        RESULT("result"),
+        MAXIMUM("maximum"),
+        GRADE("grade");
 
         private final String written;
 

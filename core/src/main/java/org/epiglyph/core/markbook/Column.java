@@ -65,7 +65,24 @@ public sealed interface Column {
 
     /** Other facts about a submission. */
     enum Fact implements Column {
-        KEY, SECTION, TOTAL, RESULT, PERCENT, GRADE, STATE, RECEIVED, LATENESS, HAND_INS, PAGES, WORDS, REMARKS, PRIVATE_NOTE, MARKER, MODERATED, HANDED_BACK, OPENED;
+        KEY,
+        SECTION,
+        TOTAL,
+        RESULT,
+        PERCENT,
+        GRADE,
+        STATE,
+        RECEIVED,
+        LATENESS,
+        HAND_INS,
+        PAGES,
+        WORDS,
+        REMARKS,
+        PRIVATE_NOTE,
+        MARKER,
+        MODERATED,
+        HANDED_BACK,
+        OPENED;
 
         private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("d MMM, HH:mm", Locale.ENGLISH);
 

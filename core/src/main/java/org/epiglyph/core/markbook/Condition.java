@@ -11,7 +11,10 @@ public enum Condition {
     /** Everything is scored, but the work is not sealed. */
     NOT_SEALED,
     /** Sealed, and no destination has it as it is now. */
-    HELD, HANDED_BACK, LATE, NOTHING_RECEIVED,
+    HELD,
+    HANDED_BACK,
+    LATE,
+    NOTHING_RECEIVED,
     /** Nothing is expected of them. */
     EXCUSED,
     /** The result is within the marker's limit of a grade boundary. */

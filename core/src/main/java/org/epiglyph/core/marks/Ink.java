@@ -5,8 +5,12 @@ package org.epiglyph.core.marks;
  * a darker tone for text.
  */
 public enum Ink {
-    MADDER(0xa8322d, 0xa8322d), OCHRE(0xb07a12, 0x86590a), MOSS(0x4f6b2f, 0x4f6b2f), INDIGO(0x232a4d,
-            0x232a4d), SLATE(0x5c6470, 0x5c6470), PLUM(0x6d3a63, 0x6d3a63);
+    MADDER(0xa8322d, 0xa8322d),
+    OCHRE(0xb07a12, 0x86590a),
+    MOSS(0x4f6b2f, 0x4f6b2f),
+    INDIGO(0x232a4d, 0x232a4d),
+    SLATE(0x5c6470, 0x5c6470),
+    PLUM(0x6d3a63, 0x6d3a63);
 
     private final int rgb;
     private final int textRgb;

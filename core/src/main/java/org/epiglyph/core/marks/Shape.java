@@ -20,7 +20,10 @@ public record Shape(Head head, Form form, PagePoint from, PagePoint to, double w
 
     /** The figures. */
     public enum Form {
-        BOX, ELLIPSE, LINE, ARROW,
+        BOX,
+        ELLIPSE,
+        LINE,
+        ARROW,
         /** Its arms point to the left of the direction from its beginning to its end, as seen on the page. */
         BRACKET;
 

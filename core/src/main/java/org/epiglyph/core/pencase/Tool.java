@@ -2,9 +2,23 @@ package org.epiglyph.core.pencase;
 
 /** What a slot of the pen case holds. */
 public enum Tool {
-    CHOOSE, PEN,
+    CHOOSE,
+    PEN,
     /** Follows words if there are any, and paints freely otherwise; so do the next three. */
-    HIGHLIGHTER, UNDERLINE, WAVY_UNDERLINE, STRIKE_OUT, CORRECTION, NOTE, BOX, ELLIPSE, LINE, ARROW, BRACKET, TEXT, STAMP, ERASER;
+    HIGHLIGHTER,
+    UNDERLINE,
+    WAVY_UNDERLINE,
+    STRIKE_OUT,
+    CORRECTION,
+    NOTE,
+    BOX,
+    ELLIPSE,
+    LINE,
+    ARROW,
+    BRACKET,
+    TEXT,
+    STAMP,
+    ERASER;
 
     /** True for tools that draw a figure from one place to another. */
     public boolean isFigure() {

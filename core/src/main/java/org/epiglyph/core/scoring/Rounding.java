@@ -23,8 +23,9 @@ public record Rounding(BigDecimal step, Rule rule) {
 
     /** As {@link RoundingMode} defines them. */
     public enum Rule {
-        HALF_UP(RoundingMode.HALF_UP, "half up"), HALF_EVEN(RoundingMode.HALF_EVEN, "half even"), DOWN(
-                RoundingMode.DOWN, "down");
+        HALF_UP(RoundingMode.HALF_UP, "half up"),
+        HALF_EVEN(RoundingMode.HALF_EVEN, "half even"),
+        DOWN(RoundingMode.DOWN, "down");
 
         private final RoundingMode mode;
         private final String label;

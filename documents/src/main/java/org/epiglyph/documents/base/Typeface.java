@@ -22,11 +22,14 @@ import org.apache.pdfbox.io.RandomAccessReadBuffer;
  * licence.
  */
 public enum Typeface {
-    INTERFACE("AtkinsonHyperlegibleNext_400Regular.ttf"), INTERFACE_STRONG(
-            "AtkinsonHyperlegibleNext_600SemiBold.ttf"), SERIF("SourceSerif4-Regular.ttf"), SERIF_STRONG(
-                    "SourceSerif4-Semibold.ttf"), SERIF_ITALIC(
-                            "SourceSerif4-It.ttf"), FIXED_PITCH("DejaVuSansMono.ttf"), HEBREW(
-                                    "NotoSerifHebrew_400Regular.ttf"), ARABIC("NotoNaskhArabic_400Regular.ttf");
+    INTERFACE("AtkinsonHyperlegibleNext_400Regular.ttf"),
+    INTERFACE_STRONG("AtkinsonHyperlegibleNext_600SemiBold.ttf"),
+    SERIF("SourceSerif4-Regular.ttf"),
+    SERIF_STRONG("SourceSerif4-Semibold.ttf"),
+    SERIF_ITALIC("SourceSerif4-It.ttf"),
+    FIXED_PITCH("DejaVuSansMono.ttf"),
+    HEBREW("NotoSerifHebrew_400Regular.ttf"),
+    ARABIC("NotoNaskhArabic_400Regular.ttf");
 
     private static final FontRenderContext EXACT = new FontRenderContext(new AffineTransform(), true, true);
     private static final double MEASURED = 1000;

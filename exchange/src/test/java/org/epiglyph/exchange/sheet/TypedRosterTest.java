@@ -41,7 +41,8 @@ class TypedRosterTest {
     @Test
     void readsAPastedTableByItsHeadings() throws Problem {
         assertThat(words(TypedRoster.read("family name\tgiven name\tkey\tsection\nExample\tAda\tK-1\tA\n")))
-                .isEqualTo("K-1|Ada|Example|A\n");
+                .isEqualTo("K-1|Ada|Example|A\n")
+                .isEqualTo(words(TypedRoster.read("Key,Given,Family,Section\nK-1,Ada,Example,A\n")));
     }
 
     @Test

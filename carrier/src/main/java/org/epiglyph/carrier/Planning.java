@@ -20,6 +20,8 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Batch;
@@ -45,6 +47,7 @@ import org.slf4j.LoggerFactory;
 public final class Planning {
     private static final Logger LOG = LoggerFactory.getLogger(Planning.class);
     private static final int LARGEST_SHEET = 20 << 20;
+    private static final Pattern BESIDE_KEYS = Pattern.compile("[^\\p{L}\\p{N}-]+");
 
     private Planning() {}
 
@@ -192,7 +195,9 @@ public final class Planning {
     /** The given sheet, else one among the files, else that of the batch that is added to. */
     private static PlanGround ground(FromFiles from, FileSource source, Optional<PlanGround.Earlier> earlier)
             throws Problem {
-        Optional<Found> among = from.sheet().isPresent() ? Optional.empty() : sheetAmong(source.files());
+        Optional<Found> among = from.sheet().isPresent()
+                ? Optional.empty()
+                : sheetAmong(source.files(), earlier.isEmpty());
         Optional<GradeSheet> sheet = from.sheet().isPresent()
                 ? Optional.of(read(from.sheet().get()))
                 : among.map(Found::sheet);
@@ -248,29 +253,54 @@ public final class Planning {
         return Optional.empty();
     }
 
-    private record Found(ReceivedFile file, GradeSheet sheet) {}
+    private record Found(ReceivedFile file, GradeSheet sheet) {
+        boolean hasScores() {
+            return sheet.roles().columns().containsKey(Role.SCORE);
+        }
+
+        /** True if most of the other files are named by a key of it, so that it is not what a student handed in. */
+        boolean listsOwners(List<ReceivedFile> files) {
+            Set<String> keys = sheet.roster()
+                    .students()
+                    .stream()
+                    .map(s -> s.key().value())
+                    .collect(Collectors.toSet());
+            long named = files.stream()
+                    .filter(f -> f != file && BESIDE_KEYS.splitAsStream(f.path()).anyMatch(keys::contains))
+                    .count();
+            return named > 0 && named * 2 >= files.size() - 1;
+        }
+    }
 
     /**
-     * A table among the files that has a key or names, a score, and one more known column; only if there is exactly
-     * one.
+     * A table among the files that has a key or names, a score, and one more known column; without one, a class list
+     * whose keys are in the names of the other files. Only if there is exactly one.
+     *
+     * @param lists true if a class list counts
      */
-    private static Optional<Found> sheetAmong(List<ReceivedFile> files) {
-        List<Found> found = new ArrayList<>();
+    private static Optional<Found> sheetAmong(List<ReceivedFile> files, boolean lists) {
+        List<Found> tables = new ArrayList<>();
         for (ReceivedFile file : files) {
             String name = file.path().substring(file.path().lastIndexOf('/') + 1).toLowerCase(Locale.ROOT);
             boolean table = name.endsWith(".csv") || name.endsWith(".tsv") || name.endsWith(".xlsx");
             if (table && file.size() < LARGEST_SHEET) {
                 try (InputStream in = file.open()) {
                     GradeSheet sheet = GradeSheet.read(in.readNBytes(LARGEST_SHEET), name);
-                    Set<Role> roles = sheet.roles().columns().keySet();
-                    if (roles.contains(Role.SCORE) && roles.size() > 2 && sheet.roster().students().size() > 1) {
-                        found.add(new Found(file, sheet));
+                    if (sheet.roles().columns().size() > 2 && sheet.roster().students().size() > 1) {
+                        tables.add(new Found(file, sheet));
                     }
                 } catch (IOException | Problem e) {
                     continue; // not a grade sheet, so a file like any other
                 }
             }
         }
+        return theOnly(tables.stream().filter(Found::hasScores).toList())
+                .or(() -> theOnly(tables.stream()
+                        .filter(t -> lists && !t.hasScores() && t.listsOwners(files))
+                        .toList()));
+    }
+
+    private static Optional<Found> theOnly(List<Found> found) {
         return found.size() == 1 ? Optional.of(found.getFirst()) : Optional.empty();
     }
 

@@ -15,6 +15,7 @@ import java.util.stream.Stream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.epiglyph.core.Problem;
+import org.epiglyph.core.roster.Student;
 import org.junit.jupiter.api.Test;
 
 /** What is found in a source of files, what is reported while it is read, and how it is closed. */
@@ -69,6 +70,21 @@ class CollectSourcesTest extends CollectFixture {
             assertThat(plan.items()).hasSize(1);
         }
         assertThat(told).hasSizeGreaterThan(1).containsOnly("Reading the files 0/0");
+    }
+
+    @Test
+    void aClassListAmongTheFilesNamesTheClassButATableHandedInDoesNot() throws Exception {
+        String list = "Key,Given,Family\nK-1,Ada,Example\nK-2,Bao,Nguyen\nK-3,Carys,Ap Rhodri\n";
+        Path zip = zip("class.zip", files("K-1.txt", "1", "K-2_b.txt", "2", "the class.csv", list));
+        try (CollectPlan plan = plan(zip, Optional.empty(), Optional.empty())) {
+            assertThat(plan.roster().students()).extracting(Student::name)
+                    .containsExactly("Ada Example", "Bao Nguyen", "Carys Ap Rhodri");
+            assertThat(plan.items()).hasSize(2);
+        }
+        Path other = zip("other.zip", files("M-1.txt", "1", "M-2.txt", "2", "M-3.csv", list));
+        try (CollectPlan plan = plan(other, Optional.empty(), Optional.empty())) {
+            assertThat(plan.roster().students()).extracting(s -> s.key().value()).contains("M-3").doesNotContain("K-1");
+        }
     }
 
     @Test

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.core.batch.Document;
 import org.epiglyph.core.batch.Pages;
@@ -61,7 +62,8 @@ public final class DiskLook {
 
     static Finding originalsChanged(StudentKey student, List<String> changed) {
         String names = String.join(", ", changed);
-        return new Finding(student, Finding.Kind.ORIGINAL_CHANGED, Finding.Where.SUBMISSION, "", List.of(names), names);
+        return new Finding(student, Finding.Kind.ORIGINAL_CHANGED, Finding.Where.SUBMISSION, "",
+                List.of(Message.listing(changed)), names);
     }
 
     private List<Finding> marksOutside(Submission submission) {

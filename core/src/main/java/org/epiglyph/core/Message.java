@@ -18,6 +18,8 @@ import java.util.stream.Collectors;
  */
 public record Message(String bundle, String key, List<Object> values) {
     private static final String WORDS = "{0}";
+    /** How many names of a list a sentence has room for. */
+    private static final int NAMED = 4;
 
     public Message {
         values = List.copyOf(values);
@@ -57,6 +59,14 @@ public record Message(String bundle, String key, List<Object> values) {
     /** The texts of several messages, joined by spaces. */
     public static String text(List<Message> said) {
         return said.stream().map(Message::text).filter(w -> !w.isEmpty()).collect(Collectors.joining(" "));
+    }
+
+    /** Names for a sentence: all of them if they are few, else the first ones and how many more there are. */
+    public static String listing(List<String> names) {
+        return names.size() <= NAMED + 1
+                ? String.join(", ", names)
+                : Message.of(Message.class, "more", String.join(", ", names.subList(0, NAMED)), names.size() - NAMED)
+                        .text();
     }
 
     /** False if this version of the program does not know the key, as for a message stored by another version. */

@@ -11,6 +11,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.TimeUnit;
 import javafx.application.Platform;
 import org.epiglyph.carrier.PageMaking;
+import org.epiglyph.core.Message;
 import org.epiglyph.core.Problem;
 import org.epiglyph.desktop.frame.UiText;
 import org.epiglyph.desktop.marking.Progress;
@@ -237,7 +238,7 @@ final class OpenBatch {
             }
             List<String> changed = opened.changedOriginals();
             if (!changed.isEmpty()) {
-                Platform.runLater(() -> hearer.show(UiText.of("Shelf.changedOriginals", String.join(", ", changed))));
+                Platform.runLater(() -> hearer.show(UiText.of("Shelf.changedOriginals", Message.listing(changed))));
             }
         });
     }

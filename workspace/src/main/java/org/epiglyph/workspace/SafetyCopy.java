@@ -75,7 +75,7 @@ public final class SafetyCopy {
                 List<String> changed = copy.changedOriginals();
                 if (!copy.damage().isNone() || !changed.isEmpty()) {
                     throw new Problem(Message.of(SafetyCopy.class, "notWhole", file.getFileName(),
-                            copy.damage().describe(), String.join(", ", changed)));
+                            copy.damage().describe(), Message.listing(changed)));
                 }
             }
         } catch (IOException e) {

@@ -24,8 +24,6 @@ import org.epiglyph.core.spoken.SpokenRemark;
  * @param inverse       the edit that undoes it, computed from the submission before it
  */
 record SubmissionChange(boolean reachesSealed, UnaryOperator<Submission> apply, Function<Submission, Edit> inverse) {
-    /** How many unscored criteria a refusal names. */
-    private static final int NAMED = 3;
 
     /** @throws EditRefused if the scheme does not allow it, whatever the submission */
     static SubmissionChange of(Edit.OfSubmission edit, MarkScheme scheme) {
@@ -205,9 +203,7 @@ record SubmissionChange(boolean reachesSealed, UnaryOperator<Submission> apply, 
     private static void refuseUnfinished(Scorecard scores, MarkScheme scheme) {
         if (!scores.isComplete(scheme)) {
             List<String> left = scores.left(scheme).stream().map(Criterion::name).toList();
-            throw new EditRefused(left.size() > NAMED
-                    ? Message.of(SubmissionChange.class, "manyNotScored", left.size(), left.getFirst())
-                    : Message.of(SubmissionChange.class, "notScored", String.join(", ", left)));
+            throw new EditRefused(Message.of(SubmissionChange.class, "notScored", Message.listing(left)));
         }
     }
 

@@ -115,14 +115,18 @@ public record PageGeometry(double cropLeft, double cropBottom, double cropWidth,
         return Math.clamp(from, Math.min(0, room), Math.max(0, room)) - from;
     }
 
-    /** How much of a move, in points, leaves a box on the page; one that is partly beside it may only come closer. */
+    /**
+     * How much of a move, in points, leaves a box on the page; one that is partly beside it may only come closer, and
+     * one longer than the page's side may move while it covers it.
+     */
     public PagePoint moveWithin(PageBox box, PagePoint move) {
         return new PagePoint(moveWithin(box.left(), box.width(), width(), move.x()),
                 moveWithin(box.top(), box.height(), height(), move.y()));
     }
 
     private static double moveWithin(double from, double length, double side, double by) {
-        return Math.clamp(by, Math.min(0, -from), Math.max(0, side - length - from));
+        double room = side - length;
+        return Math.clamp(by, Math.min(0, Math.min(0, room) - from), Math.max(0, Math.max(0, room) - from));
     }
 
     /** True if the page is shown lying on its side. */

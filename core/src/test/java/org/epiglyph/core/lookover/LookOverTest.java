@@ -100,10 +100,11 @@ class LookOverTest {
                 .isInstanceOf(EditRefused.class)
                 .hasMessageContaining("Name of other")
                 .hasMessageNotContainingAny("bonus", "penalty", "words");
-        MarkScheme four = new MarkScheme(Stream.of("a", "b", "c", "d").map(LookOverTest::criterion).toList());
-        Batch unscored = Batches.three().apply(new Edit.ChangeScheme(four, List.of()));
+        MarkScheme six = new MarkScheme(Stream.of("a", "b", "c", "d", "e", "f").map(LookOverTest::criterion).toList());
+        Batch unscored = Batches.three().apply(new Edit.ChangeScheme(six, List.of()));
         assertThatThrownBy(() -> unscored.apply(new Edit.Seal(Batches.ADA))).hasMessage(
-                "4 criteria are not scored yet, the first is Name of a. Give scores, 0 included, then seal.");
+                "Not scored yet: Name of a, Name of b, Name of c, Name of d and 2 more."
+                        + " Give a score, 0 included, then seal.");
         Batch done = begun.apply(score("other", "1"));
         assertThat(ofAda(done)).extracting(Finding::kind).containsExactly(Finding.Kind.NOT_SEALED);
         assertThat(ofAda(done.apply(new Edit.Seal(Batches.ADA)))).isEmpty();

@@ -75,6 +75,8 @@ class PageGeometryTest {
         PageGeometry page = new PageGeometry(0, 0, 100, 200, 0, 1);
         assertThat(page.moveOnto(new PageBox(10, 0, 150, 10))).isEqualTo(new PagePoint(-10, 0));
         assertThat(page.moveOnto(new PageBox(-20, 0, 150, 10))).isEqualTo(new PagePoint(0, 0));
+        assertThat(page.moveWithin(new PageBox(-20, 0, 150, 10), new PagePoint(-99, 0)))
+                .isEqualTo(new PagePoint(-30, 0));
         PageBox beside = new PageBox(120, 20, 10, 10);
         assertThat(page.moveWithin(beside, new PagePoint(5, 5))).isEqualTo(new PagePoint(0, 5));
         assertThat(page.moveWithin(beside, new PagePoint(-5, 0))).isEqualTo(new PagePoint(-5, 0));

@@ -274,7 +274,7 @@ public final class GradeSheet {
                             .ifPresent(c -> changes.put(new Place(row, c), new CellValue.Number(figure))));
         });
         if (!missing.isEmpty()) {
-            throw new Problem(Message.of(GradeSheet.class, "noPlace", String.join(", ", missing)));
+            throw new Problem(Message.of(GradeSheet.class, "noPlace", Message.listing(List.copyOf(missing))));
         }
         return file.with(table, changes);
     }

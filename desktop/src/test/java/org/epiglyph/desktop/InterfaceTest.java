@@ -205,8 +205,12 @@ class InterfaceTest {
         robot.type(KeyCode.F2);
         waitFor(() -> !robot.lookup(".ledger").query().isVisible());
         robot.type(KeyCode.F2);
-        robot.type(KeyCode.PAGE_DOWN);
+        robot.push(KeyCode.CONTROL, KeyCode.END);
         waitFor(() -> submission().seen().size() == 2);
+        robot.push(KeyCode.CONTROL, KeyCode.HOME);
+        waitFor(() -> leaf(robot).getLayoutY() >= 0);
+        robot.type(KeyCode.PAGE_DOWN);
+        waitFor(() -> leaf(robot).getLayoutY() < 0);
         assertThat(submission().marks()).isEmpty();
     }
 

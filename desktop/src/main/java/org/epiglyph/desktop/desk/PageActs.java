@@ -38,7 +38,15 @@ final class PageActs {
     private List<Act> turning() {
         return List.of(Act.of("Desk.act.pageOn", "PAGE_DOWN", () -> pages.turnPages(1)).repeating(),
                 Act.of("Desk.act.pageBack", "PAGE_UP", () -> pages.turnPages(-1)).repeating(),
+                Act.of("Desk.act.firstPage", "Shortcut+HOME", this::hasPages,
+                        () -> pages.reveal(pages.pages().getFirst(), 0)),
+                Act.of("Desk.act.lastPage", "Shortcut+END", this::hasPages,
+                        () -> pages.reveal(pages.pages().getLast(), 0)),
                 Act.of("Desk.act.turnPage", "Shortcut+R", () -> pages.pageInSight().ifPresent(model::turn)));
+    }
+
+    private boolean hasPages() {
+        return !pages.pages().isEmpty();
     }
 
     private List<Act> size() {

@@ -21,7 +21,8 @@ public final class Acts {
     /** A held key repeats after half a second to a second, then many times a second. */
     private static final long LONGEST_PAUSE = 1_500_000_000L;
     private static final Set<KeyCode> EDITING = EnumSet.of(KeyCode.C, KeyCode.X, KeyCode.V, KeyCode.A, KeyCode.B,
-            KeyCode.I, KeyCode.P, KeyCode.LEFT, KeyCode.RIGHT, KeyCode.BACK_SPACE, KeyCode.DELETE);
+            KeyCode.I, KeyCode.P, KeyCode.LEFT, KeyCode.RIGHT, KeyCode.HOME, KeyCode.END, KeyCode.BACK_SPACE,
+            KeyCode.DELETE);
     private static final Object OWN_UNDO = new Object();
     private final List<Act> everywhere = new ArrayList<>();
     private final Map<String, String> ownKeys = new HashMap<>();

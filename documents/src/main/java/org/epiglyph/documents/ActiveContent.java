@@ -119,10 +119,14 @@ final class ActiveContent {
 
     /** An action has an S (ISO 32000-2, table 196); what has none is something else, such as the next bookmark. */
     private static boolean isActive(COSBase action, int depth) {
-        if (!(action instanceof COSDictionary dictionary) || dictionary.getNameAsString(COSName.S) == null) {
+        if (!(action instanceof COSDictionary dictionary)) {
             return false;
         }
-        if (depth > DEEPEST || ACTIVE.contains(dictionary.getNameAsString(COSName.S))) {
+        String kind = dictionary.getNameAsString(COSName.S);
+        if (kind == null) {
+            return false;
+        }
+        if (depth > DEEPEST || ACTIVE.contains(kind)) {
             return true;
         }
         return switch (dictionary.getDictionaryObject(NEXT)) {

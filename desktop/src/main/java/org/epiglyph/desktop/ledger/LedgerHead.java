@@ -40,6 +40,8 @@ final class LedgerHead extends VBox {
     private final Label message = Slant.of(new Label());
     private final Button wholeMessage = new Button(UiText.of("Ledger.wholeMessage"));
     private Optional<Choice> choice = Optional.empty();
+    /** The complete name that is shown. */
+    private String shownName = "";
     /** The complete message that is shown; null before the first. */
     private String shownMessage;
 
@@ -89,9 +91,9 @@ final class LedgerHead extends VBox {
     }
 
     private void showName(String whole) {
-        String beginning = Form.beginning(whole, NAME_LETTERS);
-        if (!beginning.equals(name.getText())) {
-            name.setText(beginning);
+        if (!whole.equals(shownName)) {
+            shownName = whole;
+            name.setText(Form.beginning(whole, NAME_LETTERS));
             name.setTooltip(whole.length() > SHORT_NAME ? new Tooltip(Form.beginning(whole, MESSAGE_LETTERS)) : null);
         }
     }

@@ -124,9 +124,7 @@ public final class KeyPen {
 
     private void move(double dx, double dy) {
         PagePoint shown = leaf.geometry().toShown(at);
-        double x = Math.clamp(shown.x() + dx, 0, leaf.geometry().shownWidth());
-        double y = Math.clamp(shown.y() + dy, 0, leaf.geometry().shownHeight());
-        at = leaf.geometry().fromShown(new PagePoint(x, y));
+        at = leaf.geometry().nearest(leaf.geometry().fromShown(shown.movedBy(dx, dy)));
         if (down) {
             gestures.drag(contact(1));
         }
